@@ -1,0 +1,27 @@
+import type { Motion } from '../catalogue/types.js';
+import type { Degrees } from '../terms.js';
+
+/** At most one decimal, without a trailing zero; the minus sign is typographic. */
+export function formatNumber(value: number): string {
+  const rounded = Math.round(value * 10) / 10;
+  return String(rounded === 0 ? 0 : rounded).replace('-', '−');
+}
+
+/** With its sign always shown: a change or a difference. */
+export function formatSigned(value: number): string {
+  const text = formatNumber(value);
+  return value > 0 && text !== '0' ? `+${text}` : text;
+}
+
+/**
+ * An end position in words. Books disagree about the sign of extension, so a
+ * signed extension is never printed bare.
+ *
+ * @example describeEnd(motion('hip.extension'), -20) // 'lacks 20° of straight'
+ * @example describeEnd(motion('hip.flexion'), 98) // '98°'
+ */
+export function describeEnd(motion: Pick<Motion, 'zeroIs' | 'pastZeroIsHyper'>, value: Degrees): string {
+  if (value < 0) return `lacks ${formatNumber(-value)}° of ${motion.zeroIs}`;
+  if (motion.pastZeroIsHyper && value > 0) return `${formatNumber(value)}° past ${motion.zeroIs}`;
+  return `${formatNumber(value)}°`;
+}

@@ -1,0 +1,4 @@
+export { assess, type AssessContext, type JudgedMeasurement, type Judgement } from './assess.js';
+export { changeBetween, type Change, type ChangeVerdict } from './change.js';
+export { flagWords } from './short-of-normal.js';
+export { DEFAULT_THRESHOLDS, type Finding, type Thresholds } from './types.js';

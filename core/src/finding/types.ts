@@ -1,0 +1,62 @@
+import type { MeasurementKey, Session } from '../assessment.js';
+import type { MeasuredValue } from '../measurement.js';
+import type { Agreement, NormComparison, NormSet } from '../norms/index.js';
+import type { Degrees, FindingKind, InvolvedSide, Mode, MotionId, Position, Severity, Side } from '../terms.js';
+
+/** One thing the numbers say, with the reason. Angles in degrees. */
+export interface Finding {
+  readonly kind: FindingKind;
+  readonly severity: Severity;
+  readonly motion: MotionId;
+  readonly side: Side;
+  readonly mode: Mode;
+  readonly position: Position;
+  readonly value: Degrees;
+  /** What the value was held against: norm, other side, passive reading, last visit; null when nothing. */
+  readonly expected: Degrees | null;
+  /** value − expected. */
+  readonly difference: Degrees | null;
+  /** Loss in percent of the expected figure; null where there is none. */
+  readonly percentLoss: number | null;
+  /** |difference| in multiples of the error it has to beat. */
+  readonly timesError: number | null;
+  readonly agreement: Agreement | null;
+  /** The sentence a screen or a report shows: who, and what about it. */
+  readonly subject: string;
+  readonly verdict: string;
+  /** Values, source, error and arithmetic, one step a line. Never empty. */
+  readonly because: readonly string[];
+}
+
+/** What a clinic may set. */
+export interface Thresholds {
+  /** Least side difference worth flagging, degrees. */
+  readonly sideDifference: Degrees;
+  /** Least active–passive gap worth flagging: degrees, and share of the passive range. */
+  readonly activeGap: Degrees;
+  readonly activeGapShare: number;
+  /** Loss in percent of the expected figure from which a finding is mild, moderate, marked. */
+  readonly severityPercent: readonly [mild: number, moderate: number, marked: number];
+}
+
+/** @see common practice, no source; a clinic may change each */
+export const DEFAULT_THRESHOLDS: Thresholds = {
+  sideDifference: 10,
+  activeGap: 10,
+  activeGapShare: 0.1,
+  severityPercent: [10, 25, 50],
+};
+
+/** Everything the kinds of finding look at. */
+export interface Evidence {
+  readonly measured: readonly MeasuredValue[];
+  readonly byKey: ReadonlyMap<MeasurementKey, MeasuredValue>;
+  readonly comparisons: ReadonlyMap<MeasurementKey, readonly NormComparison[]>;
+  readonly normSet: NormSet;
+  readonly involvedSide: InvolvedSide | undefined;
+  readonly thresholds: Thresholds;
+  readonly previous: { readonly on: Session['assessedOn']; readonly byKey: ReadonlyMap<MeasurementKey, MeasuredValue> } | undefined;
+}
+
+/** One kind of finding: looks at the evidence, returns what it found. */
+export type Detector = (evidence: Evidence) => Finding[];

@@ -1,0 +1,15 @@
+export * from './terms.js';
+export { arcSize, type Arc, type FixedArc, type MovingArc } from './angle/arc.js';
+export { dualExcursion, excursion, type Sense, type TiltPair } from './angle/excursion.js';
+export { describeEnd, formatNumber, formatSigned } from './angle/words.js';
+export { wrap180, wrap360 } from './angle/wrap.js';
+export * from './assessment.js';
+export * from './catalogue/index.js';
+export * from './error/index.js';
+export * from './finding/index.js';
+export { endPosition, measure, type MeasuredValue } from './measurement.js';
+export { PLANES, type Plane } from './notation/planes.js';
+export { formatSftr, parseSftr, readSftr, SftrError, type SftrReading, type SftrRecord } from './notation/sftr.js';
+export * from './norms/index.js';
+export * from './plan/index.js';
+export * from './progress/index.js';

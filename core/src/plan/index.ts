@@ -1,0 +1,1 @@
+export { hipRunSheet, type RunBlock, type RunRow } from './hip-run-sheet.js';

@@ -1,0 +1,1 @@
+export { seriesOf, type Series, type SeriesPoint } from './series.js';

@@ -1,0 +1,39 @@
+import type { Measurement, Session } from '../assessment.js';
+import { seriesOf } from './index.js';
+
+const visit = (assessedOn: string, end: number, over: Partial<Measurement> = {}): Session => ({
+  assessedOn,
+  measurements: [
+    { motion: 'hip.flexion', side: 'left', mode: 'passive', position: 'supine', instrument: 'goniometer', trials: [{ end }], ...over },
+  ],
+});
+
+describe('series over visits', () => {
+  it('sorts by day and compares the last with the one before and with the first', () => {
+    const [series] = seriesOf([visit('2026-11-20', 107), visit('2026-09-01', 95), visit('2026-10-20', 101)]);
+    expect(series!.points.map((p) => p.value)).toEqual([95, 101, 107]);
+    expect(series!.sinceLast).toEqual(jasmine.objectContaining({ change: 6, verdict: 'within-error' }));
+    expect(series!.sinceFirst).toEqual(jasmine.objectContaining({ change: 12, verdict: 'more' }));
+    expect(series!.points[0]!.error).toBeCloseTo(1.96 * 3, 9);
+  });
+
+  it('has no change to tell with one reading', () => {
+    expect(seriesOf([visit('2026-11-20', 107)])[0]).toEqual(jasmine.objectContaining({ sinceLast: null, sinceFirst: null }));
+  });
+
+  it('never joins two positions', () => {
+    const both = seriesOf([visit('2026-10-20', 30, { motion: 'hip.internalRotation', position: 'sitting' }), visit('2026-11-20', 31, { motion: 'hip.internalRotation', position: 'prone' })]);
+    expect(both.map((s) => s.points.length)).toEqual([1, 1]);
+  });
+
+  it('says when two instruments were used, and carries both errors', () => {
+    const [series] = seriesOf([visit('2026-10-20', 100, { instrument: 'visual' }), visit('2026-11-20', 112)]);
+    expect(series!.sinceLast!.caveats.length).toBe(1);
+    expect(series!.sinceLast!.mdc).toBeCloseTo(1.96 * Math.hypot(3, 6), 9);
+    expect(series!.sinceLast!.verdict).toBe('within-error');
+  });
+
+  it('leaves out what has no trial yet', () => {
+    expect(seriesOf([visit('2026-11-20', 1, { trials: [] })])).toEqual([]);
+  });
+});

@@ -1,0 +1,58 @@
+import { measurementKey, type MeasurementKey, type Session } from '../assessment.js';
+import { bandAround } from '../error/sem.js';
+import { measure, type MeasuredValue } from '../measurement.js';
+import type { Degrees, IsoDate, Mode, MotionId, Position, Side } from '../terms.js';
+import { changeBetween, type Change } from '../finding/change.js';
+
+export interface SeriesPoint {
+  readonly on: IsoDate;
+  readonly value: Degrees;
+  /** Half-width of the 95 % band round this reading, degrees. */
+  readonly error: Degrees;
+  readonly pain: number | null;
+}
+
+/** One measurement over the visits, oldest first. */
+export interface Series {
+  readonly key: MeasurementKey;
+  readonly motion: MotionId;
+  readonly side: Side;
+  readonly mode: Mode;
+  readonly position: Position;
+  readonly points: readonly SeriesPoint[];
+  /** Last reading against the one before it; null with a single reading. */
+  readonly sinceLast: Change | null;
+  /** Last reading against the first; null with a single reading. */
+  readonly sinceFirst: Change | null;
+}
+
+/**
+ * Sorts the readings of several visits into one series per motion, side, mode
+ * and position. A change of position starts a series of its own: sitting and
+ * prone are never joined.
+ *
+ * @param sessions in any order
+ */
+export function seriesOf(sessions: readonly Session[]): Series[] {
+  const rows = new Map<MeasurementKey, { on: IsoDate; measured: MeasuredValue }[]>();
+  for (const session of [...sessions].sort((a, b) => a.assessedOn.localeCompare(b.assessedOn))) {
+    for (const measurement of session.measurements) {
+      if (measurement.trials.length === 0) continue;
+      const key = measurementKey(measurement);
+      rows.set(key, [...(rows.get(key) ?? []), { on: session.assessedOn, measured: measure(measurement) }]);
+    }
+  }
+  return [...rows].map(([key, readings]) => {
+    const last = readings[readings.length - 1]!.measured;
+    const { motion, side, mode, position } = last.measurement;
+    const since = (index: number) => (readings.length > 1 ? changeBetween(readings[index]!.measured, last) : null);
+    return {
+      key, motion, side, mode, position,
+      points: readings.map(({ on, measured }) => ({
+        on, value: measured.value, error: bandAround(measured.sem), pain: measured.measurement.pain ?? null,
+      })),
+      sinceLast: since(readings.length - 2),
+      sinceFirst: since(0),
+    };
+  });
+}

@@ -1,0 +1,70 @@
+/**
+ * The fixed vocabulary: ids that files, the database, the terminal and the
+ * screens share. The arrays are the source; the types follow from them, so a
+ * schema elsewhere can be built from the same list.
+ */
+export const JOINTS = [
+  'shoulder', 'elbow', 'forearm', 'wrist', 'thumbCmc', 'thumbMcp', 'thumbIp', 'fingerMcp', 'fingerPip',
+  'fingerDip', 'hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp', 'greatToeIp', 'cervical', 'thoracic',
+  'lumbar', 'thoracolumbar',
+] as const;
+export type Joint = (typeof JOINTS)[number];
+
+export const MOTION_NAMES = [
+  'flexion', 'extension', 'abduction', 'adduction', 'internalRotation', 'externalRotation',
+  'horizontalAbduction', 'horizontalAdduction', 'pronation', 'supination', 'radialDeviation',
+  'ulnarDeviation', 'dorsiflexion', 'plantarflexion', 'inversion', 'eversion', 'rotation', 'lateralFlexion',
+] as const;
+export type MotionName = (typeof MOTION_NAMES)[number];
+export type MotionId = `${Joint}.${MotionName}`;
+
+export const SIDES = ['left', 'right', 'midline'] as const;
+export type Side = (typeof SIDES)[number];
+
+export const INVOLVED_SIDES = ['left', 'right', 'both'] as const;
+export type InvolvedSide = (typeof INVOLVED_SIDES)[number];
+
+export const MODES = ['active', 'passive'] as const;
+export type Mode = (typeof MODES)[number];
+
+export const POSITIONS = ['supine', 'prone', 'sidelying', 'sitting', 'standing', 'quadruped', 'halfKneeling'] as const;
+export type Position = (typeof POSITIONS)[number];
+
+export const INSTRUMENTS = [
+  'goniometer', 'inclinometer', 'dualInclinometer', 'phone', 'picture', 'tape', 'visual', 'dynamometer',
+] as const;
+export type Instrument = (typeof INSTRUMENTS)[number];
+
+export const SEXES = ['female', 'male', 'unknown'] as const;
+export type Sex = (typeof SEXES)[number];
+
+export const END_FEELS = ['soft', 'firm', 'hard', 'empty', 'springy', 'spasm'] as const;
+export type EndFeel = (typeof END_FEELS)[number];
+
+export const FINDING_KINDS = [
+  'short-of-normal', 'beyond-normal', 'short-of-other-side', 'active-short-of-passive', 'active-beyond-passive',
+  'inconsistent-trials', 'substituted', 'painful', 'capsular-pattern', 'two-joint-limit',
+  'opposite-direction-pain', 'lumbar-slr-invalid', 'changed', 'within-error', 'behind-course', 'no-norm',
+] as const;
+export type FindingKind = (typeof FINDING_KINDS)[number];
+
+export const SEVERITIES = ['note', 'mild', 'moderate', 'marked'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** Plane angle in degrees. An end position is counted from zero, positive in the motion's own direction. */
+export type Degrees = number;
+
+/** A calendar day, `YYYY-MM-DD`, without a time zone. */
+export type IsoDate = string;
+
+/** How sure we are that a value is what its source prints. */
+export type Confidence = 'high' | 'medium-high' | 'medium' | 'low-medium' | 'low';
+
+/** Where a value comes from. `fromMemory` is true until somebody has held it against the printed source. */
+export interface Source {
+  readonly cite: string;
+  readonly fromMemory: boolean;
+}
+
+/** A rule of the trade that no publication stands behind. */
+export const COMMON_PRACTICE: Source = { cite: 'common practice, no source', fromMemory: false };
