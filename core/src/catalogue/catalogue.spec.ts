@@ -41,7 +41,7 @@ describe('catalogue', () => {
 
   it('never offers an inclinometer for a movement across the table', () => {
     for (const id of ['hip.abduction', 'hip.adduction'] as const) {
-      expect(findProtocol(id, 'supine')?.instruments).toEqual(['goniometer']);
+      expect(findProtocol(id, 'supine')?.instruments).toEqual(['goniometer', 'visual']);
     }
   });
 

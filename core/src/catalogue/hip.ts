@@ -15,9 +15,9 @@ const THIGH_DRIFTS: Substitution = { id: 'thigh-drifts', label: 'thigh drifts' }
 const TRUNK_LEANS: Substitution = { id: 'trunk-leans', label: 'trunk leans' };
 const KNEE_BENDS: Substitution = { id: 'knee-bends', label: 'knee bends' };
 
-const common = { version: 1, modes: ['active', 'passive'], instruments: ['goniometer', 'inclinometer'], source: TEACHING } as const;
+const common = { version: 1, modes: ['active', 'passive'], instruments: ['goniometer', 'inclinometer', 'visual'], source: TEACHING } as const;
 /** In supine with the examiner at the feet, gravity cannot read a movement across the table. */
-const goniometerOnly = { ...common, instruments: ['goniometer'] } as const;
+const goniometerOnly = { ...common, instruments: ['goniometer', 'visual'] } as const;
 
 const FROM_THE_SIDE = 'from the side being measured';
 const FROM_THE_FEET = 'from the feet';

@@ -1,0 +1,64 @@
+import { parseArgs } from 'node:util';
+import { AssessmentFile, assessmentOf, explain } from '@dial-gauge/contract';
+import { assess, evaluationReport, JOINTS, readSftr, SftrError } from '@dial-gauge/core';
+
+export type Outcome =
+  | { readonly exitCode: 0; readonly output: string }
+  | { readonly exitCode: 2; readonly problems: readonly string[] };
+
+/** Reads a file by name, or standard input for `-`. */
+export type ReadText = (file: string) => string;
+
+const USAGE = [
+  'usage: gauge evaluate FILE.json   judge an assessment (- reads standard input)',
+  '       gauge sftr "S:0-15-120" --joint knee   read SFTR notation',
+];
+
+const print = (result: unknown): Outcome => ({ exitCode: 0, output: JSON.stringify(result, null, 2) });
+const refuse = (...problems: string[]): Outcome => ({ exitCode: 2, problems });
+
+/** The terminal face: arguments in, text and an exit code out. */
+export function run(args: readonly string[], read: ReadText): Outcome {
+  const [command, ...rest] = args;
+  switch (command) {
+    case 'evaluate':
+      return evaluate(rest, read);
+    case 'sftr':
+      return sftr(rest);
+    case 'help':
+    case '--help':
+      return { exitCode: 0, output: USAGE.join('\n') };
+    default:
+      return refuse(`command: ${command === undefined ? 'is missing' : `"${command}" is not known`}; allowed: evaluate, sftr`, ...USAGE);
+  }
+}
+
+function evaluate(args: readonly string[], read: ReadText): Outcome {
+  const [file, ...extra] = args;
+  if (file === undefined || extra.length > 0) return refuse('evaluate: takes one file, or - for standard input');
+  let json: unknown;
+  try {
+    json = JSON.parse(read(file));
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    return refuse(error instanceof SyntaxError ? `${file}: is not JSON (${why}); allowed: one JSON object` : `${file}: cannot be read (${why})`);
+  }
+  const parsed = AssessmentFile.safeParse(json);
+  if (!parsed.success) return refuse(...explain(parsed.error).map((p) => `${p.path}: ${p.message}`));
+  return print(evaluationReport(assess(assessmentOf(parsed.data), { normSet: parsed.data.normSet })));
+}
+
+function sftr(args: readonly string[]): Outcome {
+  try {
+    const { values, positionals } = parseArgs({ args: [...args], options: { joint: { type: 'string' } }, allowPositionals: true });
+    const [text, ...extra] = positionals;
+    if (text === undefined || extra.length > 0) return refuse('sftr: takes one quoted record, as "S:0-15-120"');
+    const joint = JOINTS.find((j) => j === values.joint);
+    if (!joint) return refuse(`--joint: ${values.joint === undefined ? 'is missing' : `"${values.joint}" is not a joint`}; allowed: ${JOINTS.join(', ')}`);
+    return print(readSftr(text, joint));
+  } catch (error) {
+    if (error instanceof SftrError) return refuse(`sftr: ${error.message}`);
+    if (error instanceof TypeError) return refuse(`arguments: ${error.message}`);
+    throw error;
+  }
+}

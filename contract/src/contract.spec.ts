@@ -1,0 +1,53 @@
+import { explain, NewPatient, NewReading, openApiDocument, ROUTES } from './index.js';
+
+const reading = {
+  id: '7d444840-9dc0-41d1-b245-5ffdce74fad2',
+  motion: 'hip.flexion', side: 'left', mode: 'passive', position: 'supine', instrument: 'goniometer',
+  end: 107, heldAt: '2026-11-20T09:30:00Z',
+};
+const problems = (over: Record<string, unknown>) => {
+  const parsed = NewReading.safeParse({ ...reading, ...over });
+  return parsed.success ? [] : explain(parsed.error).map((p) => `${p.path}: ${p.message}`);
+};
+
+describe('a new reading', () => {
+  it('starts from zero where it does not say', () => {
+    expect(NewReading.parse(reading).start).toBe(0);
+  });
+
+  it('is refused with the field, what is wrong, and what is allowed', () => {
+    expect(problems({ end: 400 })).toEqual(['end: 400° is more than hip flexion can hold; allowed: −60 to 170°']);
+    expect(problems({ end: undefined })).toEqual(['end: is missing; allowed: number']);
+    expect(problems({ position: 'prone' })).toEqual(['position: hip flexion is not measured in "prone"; allowed: supine']);
+    expect(problems({ side: 'midline' })[0]).toBe('side: is not one of the allowed: left, right');
+    expect(problems({ id: '1' })[0]).toBe('id: is not an identifier; allowed: a UUID');
+    expect(problems({ heldAt: 'noon' })[0]).toContain('heldAt: is not a moment');
+    expect(problems({ clinicId: 'x' })[0]).toContain('clinicId: is not known here');
+  });
+});
+
+describe('a new patient', () => {
+  it('needs a name that is not only spaces', () => {
+    const parsed = NewPatient.safeParse({
+      id: reading.id, givenName: ' ', familyName: 'Brandt', birthDate: '1968-01-01', sex: 'female',
+      episode: { id: reading.id, complaint: 'stiff hips' },
+    });
+    expect(parsed.success ? [] : explain(parsed.error)).toEqual([{ path: 'givenName', message: 'is too short; allowed: at least 1' }]);
+  });
+});
+
+describe('OpenAPI document', () => {
+  const document = openApiDocument() as { paths: Record<string, Record<string, { operationId: string; security: unknown[]; requestBody?: unknown }>> };
+
+  it('holds every route once, and asks for a session on all but sign-in', () => {
+    const operations = Object.values(document.paths).flatMap((path) => Object.values(path));
+    expect(operations.map((o) => o.operationId).sort()).toEqual(Object.keys(ROUTES).sort());
+    expect(operations.filter((o) => o.security.length === 0).map((o) => o.operationId)).toEqual(['signIn']);
+  });
+
+  it('describes what goes in', () => {
+    const body = JSON.stringify(document.paths['/api/visits/{id}/readings']?.['post']?.requestBody);
+    expect(body).toContain('heldAt');
+    expect(body).toContain('goniometer');
+  });
+});

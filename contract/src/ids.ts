@@ -1,0 +1,27 @@
+import {
+  END_FEELS, INSTRUMENTS, INVOLVED_SIDES, JOINTS, MODES, NORM_SETS, POSITIONS, SEXES, SIDES,
+  findMotion, MOTIONS, type MotionId,
+} from '@dial-gauge/core';
+import { z } from 'zod';
+
+export const Side = z.enum(SIDES);
+export const LimbSide = z.enum(['left', 'right']);
+export const InvolvedSide = z.enum(INVOLVED_SIDES);
+export const Mode = z.enum(MODES);
+export const Position = z.enum(POSITIONS);
+export const Instrument = z.enum(INSTRUMENTS);
+export const Sex = z.enum(SEXES);
+export const EndFeel = z.enum(END_FEELS);
+export const Joint = z.enum(JOINTS);
+export const NormSetId = z.enum(NORM_SETS.map((set) => set.id));
+
+/** A motion that the catalogue holds. */
+export const Motion = z.custom<MotionId>((value) => typeof value === 'string' && findMotion(value) !== undefined, {
+  error: (issue) => `${JSON.stringify(issue.input) ?? 'nothing'} is not in the catalogue; allowed: ${MOTIONS.map((m) => m.id).join(', ')}`,
+});
+
+/** A calendar day that exists. */
+export const Day = z.iso.date();
+
+/** An identifier made by whoever creates the record, so that a repeated request is harmless. */
+export const Id = z.uuid();

@@ -1,0 +1,151 @@
+import { checkAngle, checkWay, type Judgement, type Series } from '@dial-gauge/core';
+import { z } from 'zod';
+import { Day, EndFeel, Id, Instrument, InvolvedSide, LimbSide, Mode, Motion, Position, Sex } from './ids.js';
+
+/** RFC 9457 problem, with one entry per field that was refused. */
+export const Problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  /** What happened and what to do, for a person. */
+  detail: z.string(),
+  errors: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+});
+export type Problem = z.infer<typeof Problem>;
+
+export const SignIn = z.strictObject({ email: z.email().max(200), password: z.string().min(1).max(200) });
+export type SignIn = z.infer<typeof SignIn>;
+
+export const SessionView = z.object({
+  user: z.object({ id: Id, name: z.string(), email: z.string() }),
+  clinic: z.object({ id: Id, name: z.string(), normSet: z.string() }),
+});
+export type SessionView = z.infer<typeof SessionView>;
+
+const Name = z.string().trim().min(1).max(100);
+
+export const NewPatient = z.strictObject({
+  id: Id,
+  givenName: Name,
+  familyName: Name,
+  birthDate: Day,
+  sex: Sex,
+  occupation: z.string().trim().max(120).default(''),
+  episode: z.strictObject({
+    id: Id,
+    complaint: z.string().trim().min(1).max(300),
+    involvedSide: InvolvedSide.nullable().default(null),
+  }),
+});
+export type NewPatient = z.infer<typeof NewPatient>;
+
+export const PatientView = z.object({
+  id: Id, givenName: z.string(), familyName: z.string(), birthDate: Day, sex: Sex, occupation: z.string(),
+});
+export type PatientView = z.infer<typeof PatientView>;
+
+export const EpisodeView = z.object({
+  id: Id, complaint: z.string(), involvedSide: InvolvedSide.nullable(), openedOn: Day,
+});
+export type EpisodeView = z.infer<typeof EpisodeView>;
+
+export const VisitView = z.object({
+  id: Id, assessedOn: Day, examiner: z.string(), readings: z.int(), number: z.int(),
+});
+export type VisitView = z.infer<typeof VisitView>;
+
+export const CaseloadRow = z.object({
+  patient: PatientView, episode: EpisodeView, visits: z.int(), lastVisit: VisitView.nullable(),
+});
+export type CaseloadRow = z.infer<typeof CaseloadRow>;
+
+export const PatientRecord = z.object({
+  patient: PatientView,
+  episodes: z.array(EpisodeView.extend({ visits: z.array(VisitView) })),
+});
+export type PatientRecord = z.infer<typeof PatientRecord>;
+
+export const NewVisit = z.strictObject({ id: Id, assessedOn: Day });
+export type NewVisit = z.infer<typeof NewVisit>;
+
+/** One way of measuring on one side: what a reading or a remark belongs to. */
+const way = { motion: Motion, side: LimbSide, mode: Mode, position: Position };
+
+/** One held reading. `id` is made by the client: sending it twice saves it once. */
+export const NewReading = z
+  .strictObject({
+    id: Id,
+    ...way,
+    instrument: Instrument,
+    start: z.number().default(0),
+    end: z.number(),
+    heldAt: z.iso.datetime(),
+  })
+  .superRefine((reading, context) => {
+    const wrong = checkWay(reading);
+    if (wrong) context.addIssue({ code: 'custom', path: [wrong.field], message: wrong.message });
+    for (const field of ['start', 'end'] as const) {
+      const message = checkAngle(reading.motion, reading.instrument, reading[field]);
+      if (message) context.addIssue({ code: 'custom', path: [field], message });
+    }
+  });
+export type NewReading = z.infer<typeof NewReading>;
+
+export const TrialView = z.object({
+  id: Id, start: z.number(), end: z.number(), instrument: Instrument, heldAt: z.iso.datetime(), examiner: z.string(),
+});
+export type TrialView = z.infer<typeof TrialView>;
+
+/** What was noted beside the readings of one measurement. A field left out stays as it is. */
+export const Remark = z.strictObject({
+  ...way,
+  pain: z.int().min(0).max(10).nullable().optional(),
+  painWhere: z.string().trim().max(200).optional(),
+  endFeel: EndFeel.nullable().optional(),
+  substitutions: z.array(z.string().max(60)).max(12).optional(),
+});
+export type Remark = z.infer<typeof Remark>;
+
+export const MeasurementView = z.object({
+  ...way,
+  instrument: Instrument,
+  trials: z.array(TrialView),
+  pain: z.int().nullable(),
+  painWhere: z.string(),
+  endFeel: EndFeel.nullable(),
+  substitutions: z.array(z.string()),
+});
+export type MeasurementView = z.infer<typeof MeasurementView>;
+
+export const VisitRecord = z.object({
+  visit: VisitView,
+  patient: PatientView,
+  episode: EpisodeView,
+  normSet: z.string(),
+  measurements: z.array(MeasurementView),
+  /** The visit before, with readings; what the hollow marks show. */
+  previous: z.object({ assessedOn: Day, measurements: z.array(MeasurementView) }).nullable(),
+});
+export type VisitRecord = z.infer<typeof VisitRecord>;
+
+/** A held reading, once it is committed. */
+export const SavedReading = z.object({ reading: TrialView, repeated: z.boolean() });
+export type SavedReading = z.infer<typeof SavedReading>;
+
+/** The core's result object as it passes over HTTP; its shape is described by the core's types. */
+export const JudgementView = z.object({
+  visit: VisitView,
+  patient: PatientView,
+  episode: EpisodeView,
+  previousOn: Day.nullable(),
+  judgement: z.custom<Judgement>((value) => typeof value === 'object' && value !== null),
+});
+export type JudgementView = z.infer<typeof JudgementView>;
+
+export const ProgressView = z.object({
+  patient: PatientView,
+  episode: EpisodeView,
+  visits: z.array(VisitView),
+  series: z.array(z.custom<Series>((value) => typeof value === 'object' && value !== null)),
+});
+export type ProgressView = z.infer<typeof ProgressView>;

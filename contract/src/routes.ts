@@ -1,0 +1,45 @@
+import { z } from 'zod';
+import { Id } from './ids.js';
+import {
+  CaseloadRow, JudgementView, MeasurementView, NewPatient, NewReading, NewVisit, PatientRecord, ProgressView, Remark,
+  SavedReading, SessionView, SignIn, VisitRecord,
+} from './records.js';
+
+/** One operation over HTTP: what goes in, what comes out. Router, client and OpenAPI document all read it. */
+export interface Route<Params extends z.ZodType = z.ZodType, Body extends z.ZodType = z.ZodType, Answer extends z.ZodType = z.ZodType> {
+  readonly method: 'get' | 'post' | 'put' | 'delete';
+  /** Express path below `/api`, e.g. `/visits/:id`. */
+  readonly path: string;
+  readonly summary: string;
+  /** True for the few routes that work without a session. */
+  readonly open?: boolean;
+  readonly params: Params;
+  readonly body: Body;
+  readonly answer: Answer;
+}
+
+const nothing = z.undefined();
+const none = z.object({});
+const ById = z.object({ id: Id });
+
+function route<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(definition: Route<P, B, A>): Route<P, B, A> {
+  return definition;
+}
+
+export const ROUTES = {
+  signIn: route({ method: 'post', path: '/session', summary: 'Sign in', open: true, params: none, body: SignIn, answer: SessionView }),
+  session: route({ method: 'get', path: '/session', summary: 'Who is signed in', params: none, body: nothing, answer: SessionView }),
+  signOut: route({ method: 'delete', path: '/session', summary: 'Sign out', params: none, body: nothing, answer: none }),
+  caseload: route({ method: 'get', path: '/caseload', summary: 'Patients in care, with their last visit', params: none, body: nothing, answer: z.array(CaseloadRow) }),
+  addPatient: route({ method: 'post', path: '/patients', summary: 'Add a patient with the first episode of care', params: none, body: NewPatient, answer: PatientRecord }),
+  patient: route({ method: 'get', path: '/patients/:id', summary: 'One patient, episodes and visits', params: ById, body: nothing, answer: PatientRecord }),
+  startVisit: route({ method: 'post', path: '/episodes/:id/visits', summary: 'Start a visit', params: ById, body: NewVisit, answer: VisitRecord }),
+  visit: route({ method: 'get', path: '/visits/:id', summary: 'One visit with its readings and those of the visit before', params: ById, body: nothing, answer: VisitRecord }),
+  holdReading: route({ method: 'post', path: '/visits/:id/readings', summary: 'Save one held reading; answered once it is committed', params: ById, body: NewReading, answer: SavedReading }),
+  withdrawReading: route({ method: 'post', path: '/readings/:id/withdrawal', summary: 'Withdraw a reading; it stays on record as withdrawn', params: ById, body: none, answer: none }),
+  remark: route({ method: 'put', path: '/visits/:id/remarks', summary: 'Note pain, end feel or substitutions of a measurement', params: ById, body: Remark, answer: MeasurementView }),
+  judgement: route({ method: 'get', path: '/visits/:id/judgement', summary: 'Findings of a visit, with evidence', params: ById, body: nothing, answer: JudgementView }),
+  progress: route({ method: 'get', path: '/episodes/:id/progress', summary: 'Every motion over the visits of an episode', params: ById, body: nothing, answer: ProgressView }),
+} as const;
+
+export type RouteName = keyof typeof ROUTES;

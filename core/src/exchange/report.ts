@@ -1,0 +1,56 @@
+import type { Judgement } from '../finding/index.js';
+
+const round = (value: number, digits: number): number => Number(value.toFixed(digits)) + 0;
+const oneDecimal = (value: number | null): number | null => (value === null ? null : round(value, 1));
+
+/** A judgement as the terminal prints it: angles to 0.1°, z to 0.01, nothing finer than an instrument reads. */
+export function evaluationReport(judgement: Judgement) {
+  return {
+    measurements: judgement.measurements.map((m) => ({
+      motion: m.measurement.motion,
+      side: m.measurement.side,
+      mode: m.measurement.mode,
+      position: m.measurement.position,
+      value: round(m.value, 1),
+      excursion: round(m.excursion, 1),
+      unit: 'deg' as const,
+      trials: m.ends.length,
+      consistent: m.consistent,
+      sem: round(m.sem, 1),
+      mdc95: round(m.mdc95, 1),
+      errorSource: m.errorSource,
+      norms: m.norms.map((n) => ({
+        set: n.set,
+        expected: n.expected,
+        deficit: round(n.deficit, 1),
+        percent: oneDecimal(n.percent),
+        z: n.z === null ? null : round(n.z, 2),
+        percentile: oneDecimal(n.percentile),
+        band: n.band,
+        short: n.short,
+        comparable: n.comparable,
+        flags: n.flags,
+        confidence: n.confidence,
+        source: n.source,
+      })),
+    })),
+    findings: judgement.findings.map((f) => ({
+      kind: f.kind,
+      severity: f.severity,
+      motion: f.motion,
+      side: f.side,
+      mode: f.mode,
+      position: f.position,
+      value: round(f.value, 1),
+      expected: oneDecimal(f.expected),
+      difference: oneDecimal(f.difference),
+      percentLoss: oneDecimal(f.percentLoss),
+      timesError: oneDecimal(f.timesError),
+      agreement: f.agreement,
+      sentence: `${f.subject}: ${f.verdict}`,
+      because: f.because,
+    })),
+  };
+}
+
+export type EvaluationReport = ReturnType<typeof evaluationReport>;
