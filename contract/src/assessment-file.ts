@@ -42,24 +42,24 @@ const ArcReading = z.strictObject({
 type Item = z.infer<typeof Reading> | z.infer<typeof ArcReading>;
 type Refuse = (path: PropertyKey[], message: string) => void;
 
-/** Either kind of item; which one was meant is told by its `sftr`. */
-const ItemSchema = z.custom<unknown>().transform((value, context): Item => {
+/** Either kind of item; which one was meant is told by its `sftr`. A refused item is null: an unknown key alone does not stop what follows. */
+const ItemSchema = z.custom<unknown>().transform((value, context): Item | null => {
   const schema = typeof value === 'object' && value !== null && 'sftr' in value ? ArcReading : Reading;
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
   for (const issue of parsed.error.issues) context.issues.push({ ...issue, input: value } as (typeof context.issues)[number]);
-  return z.NEVER;
+  return null;
 });
 
 const Measurements = z.array(ItemSchema).min(1).max(1000).transform((items, context): Measurement[] => {
   const refuse: Refuse = (path, message) => context.issues.push({ code: 'custom', path, message, input: items });
   const measurements = items.flatMap((item, index) =>
-    ('sftr' in item ? fromSftr(item, index, refuse) : [item]).filter((m) => isMeasurable(m, index, refuse)),
+    (!item ? [] : 'sftr' in item ? fromSftr(item, index, refuse) : [item]).filter((m) => isMeasurable(m, index, refuse)),
   );
   const seen = new Set<string>();
   measurements.forEach((m) => {
     const key = measurementKey(m);
-    const index = items.findIndex((item) => 'motion' in item && measurementKey(item) === key);
+    const index = items.findIndex((item) => item && 'motion' in item && measurementKey(item) === key);
     if (seen.has(key)) refuse([Math.max(index, 0)], `${key.replaceAll('|', ' ')} is given twice; put its trials into one measurement`);
     seen.add(key);
   });

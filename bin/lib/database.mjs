@@ -1,0 +1,136 @@
+import { spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { userInfo } from 'node:os';
+import { join } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
+import { socketFolder } from './paths.mjs';
+import { run, which } from './run.mjs';
+import { Stop } from './say.mjs';
+
+const NAME = 'dial_gauge';
+const USER = 'dial_gauge';
+
+/** A MariaDB server of our own: own folder, socket and loopback port; never the system's service. */
+export class PrivateDatabase {
+  constructor(folder, port) {
+    this.folder = folder;
+    this.port = port;
+    this.data = join(folder, 'mysql');
+    const sockets = socketFolder(folder);
+    mkdirSync(sockets, { recursive: true, mode: 0o700 });
+    this.socket = join(sockets, 'db.sock');
+    this.pidFile = join(sockets, 'db.pid');
+    this.log = join(folder, 'mysql.log');
+    this.me = userInfo().username;
+  }
+
+  /** What the server's environment needs to reach it. */
+  environment() {
+    const { password, sessionSecret } = this.secrets();
+    return {
+      DIAL_GAUGE_DB_PORT: String(this.port),
+      DIAL_GAUGE_DB_USER: USER,
+      DIAL_GAUGE_DB_PASSWORD: password,
+      DIAL_GAUGE_DB_NAME: NAME,
+      DIAL_GAUGE_SESSION_SECRET: sessionSecret,
+    };
+  }
+
+  /** Makes the folder on the first start, starts the server, and waits until it answers. */
+  async start() {
+    mkdirSync(this.folder, { recursive: true, mode: 0o700 });
+    await this.stopLeftover();
+    await this.install();
+    await this.launch();
+    const { password } = this.secrets();
+    await this.sql(
+      `CREATE DATABASE IF NOT EXISTS ${NAME};` +
+        `CREATE USER IF NOT EXISTS '${USER}'@'127.0.0.1' IDENTIFIED BY '${password}';` +
+        `ALTER USER '${USER}'@'127.0.0.1' IDENTIFIED BY '${password}';` +
+        `GRANT ALL ON ${NAME}.* TO '${USER}'@'127.0.0.1';`,
+    );
+  }
+
+  async stop() {
+    if (this.child?.exitCode === null) await this.admin('shutdown');
+    for (let i = 0; i < 300 && this.child?.exitCode === null && this.child.signalCode === null; i += 1) await wait(100);
+  }
+
+  /** The hard way, as a power cut would. For tests. */
+  async kill() {
+    const gone = new Promise((resolve) => this.child.once('exit', resolve));
+    process.kill(this.child.pid, 'SIGKILL');
+    await gone;
+  }
+
+  /** Random passwords, made once and kept beside the data. */
+  secrets() {
+    const file = join(this.folder, 'secrets.json');
+    if (!existsSync(file)) {
+      const fresh = { password: randomBytes(24).toString('hex'), sessionSecret: randomBytes(32).toString('hex') };
+      writeFileSync(`${file}.part`, JSON.stringify(fresh), { mode: 0o600 });
+      renameSync(`${file}.part`, file);
+    }
+    return JSON.parse(readFileSync(file, 'utf8'));
+  }
+
+  /** A server that an interrupted run left behind on this folder is asked to stop. */
+  async stopLeftover() {
+    if (!existsSync(this.socket) || (await this.admin('ping')).code !== 0) return;
+    const pid = Number(readFileSync(this.pidFile, 'utf8'));
+    await this.admin('shutdown');
+    for (let i = 0; i < 300 && isAlive(pid); i += 1) await wait(100);
+  }
+
+  /** Installed aside and moved into place, so that an interrupted first start leaves nothing half made. */
+  async install() {
+    if (existsSync(this.data)) return;
+    const part = `${this.data}.part`;
+    rmSync(part, { recursive: true, force: true });
+    const { code, output } = await run(which('mariadb-install-db'), [
+      '--no-defaults', `--datadir=${part}`, `--user=${this.me}`, '--auth-root-authentication-method=socket',
+      `--auth-root-socket-user=${this.me}`, '--skip-test-db',
+    ], { quiet: true });
+    if (code !== 0) throw new Stop(`The database folder could not be made in ${this.data}:\n${output}`);
+    renameSync(part, this.data);
+  }
+
+  async launch() {
+    const log = openSync(this.log, 'a');
+    // A group of its own: Ctrl-C in the terminal is for the start command, which then stops things in order.
+    this.child = spawn(which('mariadbd'), [
+      '--no-defaults', `--user=${this.me}`, `--datadir=${this.data}`, `--socket=${this.socket}`, `--pid-file=${this.pidFile}`,
+      '--bind-address=127.0.0.1', `--port=${this.port}`, '--skip-name-resolve', '--character-set-server=utf8mb4',
+      '--collation-server=utf8mb4_unicode_ci', '--default-time-zone=+00:00', '--innodb-buffer-pool-size=256M',
+    ], { detached: true, stdio: ['ignore', log, log] });
+    closeSync(log);
+    for (let i = 0; i < 600; i += 1) {
+      if (this.child.exitCode !== null || this.child.signalCode !== null) {
+        const tail = readFileSync(this.log, 'utf8').split('\n').slice(-8).join('\n');
+        throw new Stop(`The database did not start on port ${this.port}. The end of ${this.log}:\n${tail}`);
+      }
+      if ((await this.admin('ping')).code === 0) return;
+      await wait(100);
+    }
+    throw new Stop(`The database did not answer within a minute; see ${this.log}`);
+  }
+
+  admin(command) {
+    return run(which('mariadb-admin'), ['--no-defaults', `--socket=${this.socket}`, `--user=${this.me}`, '--silent', command], { quiet: true });
+  }
+
+  async sql(statements) {
+    const { code, output } = await run(which('mariadb'), ['--no-defaults', `--socket=${this.socket}`, `--user=${this.me}`, '-e', statements], { quiet: true });
+    if (code !== 0) throw new Stop(`The database refused its set-up: ${output}`);
+  }
+}
+
+function isAlive(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+}

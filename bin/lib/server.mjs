@@ -1,0 +1,47 @@
+import { spawn } from 'node:child_process';
+import { closeSync, openSync, readFileSync } from 'node:fs';
+import { inRoot } from './paths.mjs';
+import { Stop } from './say.mjs';
+
+/** The built server as a child process on one loopback port. */
+export class ServerProcess {
+  constructor({ port, log, env }) {
+    this.port = port;
+    this.log = log;
+    this.env = env;
+  }
+
+  get url() {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  /** Resolves once it listens: migrations done, demo seeded. */
+  async start() {
+    const log = openSync(this.log, 'a');
+    this.child = spawn(process.execPath, ['--enable-source-maps', inRoot('server/dist/main.js')], {
+      env: { ...process.env, NODE_ENV: 'production', DIAL_GAUGE_PORT: String(this.port), DIAL_GAUGE_WEB_ROOT: inRoot('web/dist/web/browser'), ...this.env },
+      detached: true,
+      stdio: ['ignore', log, log, 'ipc'],
+    });
+    closeSync(log);
+    this.gone = new Promise((resolve) => this.child.once('exit', resolve));
+    const ready = new Promise((resolve) => this.child.once('message', resolve));
+    await Promise.race([
+      ready,
+      this.gone.then(() => {
+        throw new Stop(`The server did not start. The end of ${this.log}:\n${readFileSync(this.log, 'utf8').split('\n').slice(-12).join('\n')}`);
+      }),
+    ]);
+  }
+
+  async stop() {
+    if (this.child?.exitCode === null && this.child.signalCode === null) this.child.kill('SIGTERM');
+    await this.gone;
+  }
+
+  /** The hard way. For tests. */
+  async kill() {
+    process.kill(this.child.pid, 'SIGKILL');
+    await this.gone;
+  }
+}

@@ -1,0 +1,60 @@
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { PrivateDatabase } from './lib/database.mjs';
+import { buildAll } from './lib/build.mjs';
+import { needDebian, needNode, needPackages } from './lib/need.mjs';
+import { DATA } from './lib/paths.mjs';
+import { needPort } from './lib/ports.mjs';
+import { main, say, Stop } from './lib/say.mjs';
+import { ServerProcess } from './lib/server.mjs';
+
+const PORT = portOf('DIAL_GAUGE_PORT', 4310);
+const DB_PORT = portOf('DIAL_GAUGE_DB_PORT', 4311);
+
+function portOf(variable, usual) {
+  const port = Number(process.env[variable] ?? usual);
+  if (Number.isInteger(port) && port > 0 && port < 65_536) return port;
+  process.stderr.write(`${variable} is "${process.env[variable]}"; allowed: a whole number from 1 to 65535\n`);
+  process.exit(1);
+}
+
+/** Resolves at the first Ctrl-C or request to end. Listened for from the very start, so that nothing is left running. */
+const asked = new Promise((resolve) => {
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, resolve);
+});
+const stopAsked = asked.then(() => 'asked');
+
+await main(async () => {
+  needNode();
+  await needPort(PORT, 'the interface', 'DIAL_GAUGE_PORT');
+  await needDebian('mariadb-server');
+  await needPackages();
+  await buildAll();
+
+  const folder = join(DATA, 'demo');
+  const database = new PrivateDatabase(folder, DB_PORT);
+  await database.stopLeftover();
+  await needPort(DB_PORT, 'the database', 'DIAL_GAUGE_DB_PORT');
+  if (process.argv.includes('--reset')) {
+    say('Removing the demo and its readings …');
+    rmSync(folder, { recursive: true, force: true });
+  }
+
+  let server;
+  try {
+    say('Starting the database …');
+    await database.start();
+    say('Starting the server …');
+    server = new ServerProcess({ port: PORT, log: join(folder, 'server.log'), env: { ...database.environment(), DIAL_GAUGE_DEMO: 'yes' } });
+    await server.start();
+    say(`\nDial Gauge is ready:  ${server.url}\n  e-mail    wren@saltmarsh.example\n  password  tide-and-table\n\nCtrl-C stops it. Readings are kept in ${folder}.`);
+    const why = await Promise.race([stopAsked, server.gone]);
+    if (why !== 'asked') throw new Stop(`The server has ended by itself; see ${server.log}. Saved readings are kept. Run npm start again.`);
+    say('\nStopping …');
+  } finally {
+    await server?.stop();
+    await database.stop();
+  }
+  say('Stopped.');
+});
+process.exit();

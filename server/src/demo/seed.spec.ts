@@ -1,0 +1,56 @@
+import { assess } from '@dial-gauge/core';
+import { readSettings } from '../settings.js';
+import { Clinic, TrialRow } from '../store/entities.js';
+import { assessmentOfVisit, Records } from '../store/records.js';
+import { startHarness, type Harness } from '../testing/harness.js';
+import { seedDemo } from './seed.js';
+
+describe('demo clinic', () => {
+  let harness: Harness;
+  let clinicsAfterCut: number;
+  beforeAll(async () => {
+    harness = await startHarness();
+    const driver = harness.dataSource.driver as unknown as { preparePersistentValue: (...args: unknown[]) => unknown };
+    const original = driver.preparePersistentValue;
+    const broken = spyOn(driver, 'preparePersistentValue');
+    let calls = 0;
+    // Cut off somewhere in the middle of the readings.
+    broken.and.callFake((...args) => {
+      if ((calls += 1) > 300) throw new Error('cut off');
+      return original.apply(driver, args);
+    });
+    await expectAsync(seedDemo(harness.dataSource, new Date())).toBeRejectedWithError('cut off');
+    broken.and.callThrough();
+    clinicsAfterCut = await harness.dataSource.getRepository(Clinic).count();
+    expect(await seedDemo(harness.dataSource, new Date())).toBeTrue();
+  }, 120_000);
+  afterAll(() => harness.stop());
+
+  it('is seeded once, all or nothing', async () => {
+    expect(clinicsAfterCut).toBe(0);
+    expect(await seedDemo(harness.dataSource, new Date())).toBeFalse();
+    expect(await harness.dataSource.getRepository(TrialRow).count()).toBe(2 * 2 * 6 * (2 + 6));
+  });
+
+  it('has something true to show: stiff and symmetric, or mobile without control', async () => {
+    const [clinic] = await harness.dataSource.getRepository(Clinic).find();
+    const records = new Records(harness.dataSource, clinic!.id);
+    const kindsOf = async (familyName: string) => {
+      const row = (await records.caseload()).find((r) => r.patient.familyName === familyName)!;
+      const record = await records.visit(row.lastVisit!.id);
+      return assess(assessmentOfVisit(record), { normSet: record.normSet }).findings.map((f) => f.kind);
+    };
+    const gardener = await kindsOf('Brandt');
+    expect(gardener.filter((k) => k === 'short-of-normal').length).toBeGreaterThan(8);
+    expect(gardener).not.toContain('short-of-other-side');
+    expect(gardener).toContain('changed');
+    const dancer = await kindsOf('Okonjo-Vale');
+    expect(dancer.filter((k) => k === 'active-short-of-passive').length).toBeGreaterThan(4);
+  });
+});
+
+describe('settings', () => {
+  it('name every variable that does not fit', () => {
+    expect(() => readSettings({ DIAL_GAUGE_PORT: 'x' })).toThrowMatching((e: Error) => e.message.includes('DIAL_GAUGE_PORT') && e.message.includes('DIAL_GAUGE_DB_PASSWORD'));
+  });
+});

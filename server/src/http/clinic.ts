@@ -1,0 +1,69 @@
+import { ROUTES } from '@dial-gauge/contract';
+import { assess, seriesOf } from '@dial-gauge/core';
+import { addDays, formatISO } from 'date-fns';
+import { Router } from 'express';
+import type { DataSource } from 'typeorm';
+import { Episode, Visit } from '../store/entities.js';
+import { Readings } from '../store/readings.js';
+import { assessmentOfVisit, Records } from '../store/records.js';
+import { HttpProblem, notFound } from './problem.js';
+import { serve } from './serve.js';
+
+/** Day of the server's clock. A client east of it may already be in tomorrow. */
+const day = (date: Date): string => formatISO(date, { representation: 'date' });
+
+/** Patients, visits, readings, findings and progress of the caller's clinic. */
+export function clinicRouter(dataSource: DataSource): Router {
+  const router = Router();
+  const records = (caller: { clinicId: string }) => new Records(dataSource, caller.clinicId);
+
+  serve(router, ROUTES.caseload, ({ caller }) => records(caller).caseload());
+  serve(router, ROUTES.patient, ({ caller, params }) => records(caller).patient(params.id));
+
+  serve(router, ROUTES.addPatient, async ({ caller, body }) => {
+    const today = day(new Date());
+    notInTheFuture('birthDate', body.birthDate);
+    return records(caller).addPatient(body, today);
+  });
+
+  serve(router, ROUTES.startVisit, async ({ caller, params, body }) => {
+    const { clinicId, userId } = caller;
+    notInTheFuture('assessedOn', body.assessedOn);
+    const visits = dataSource.getRepository(Visit);
+    if (!(await dataSource.getRepository(Episode).existsBy({ id: params.id, clinicId }))) throw notFound('episode of care');
+    if (!(await visits.existsBy({ id: body.id, clinicId }))) {
+      await visits.insert({ ...body, clinicId, episodeId: params.id, examinerId: userId, startedAt: new Date() });
+    }
+    return records(caller).visit(body.id);
+  });
+
+  serve(router, ROUTES.visit, ({ caller, params }) => records(caller).visit(params.id));
+  serve(router, ROUTES.holdReading, ({ caller, params, body }) => new Readings(dataSource, caller).hold(params.id, body));
+  serve(router, ROUTES.remark, ({ caller, params, body }) => new Readings(dataSource, caller).remark(params.id, body));
+
+  serve(router, ROUTES.withdrawReading, async ({ caller, params }) => {
+    await new Readings(dataSource, caller).withdraw(params.id);
+    return {};
+  });
+
+  serve(router, ROUTES.judgement, async ({ caller, params }) => {
+    const record = await records(caller).visit(params.id);
+    const { visit, patient, episode, previous, normSet } = record;
+    return { visit, patient, episode, previousOn: previous?.assessedOn ?? null, judgement: assess(assessmentOfVisit(record), { normSet }) };
+  });
+
+  serve(router, ROUTES.progress, async ({ caller, params }) => {
+    const { sessions, ...rest } = await records(caller).episodeSessions(params.id);
+    return { ...rest, series: seriesOf(sessions) };
+  });
+  return router;
+}
+
+function notInTheFuture(path: string, date: string): void {
+  const latest = day(addDays(new Date(), 1));
+  if (date > latest) {
+    throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved. Correct the fields named and send again.', [
+      { path, message: `lies in the future; allowed: ${latest} or earlier` },
+    ]);
+  }
+}

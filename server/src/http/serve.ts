@@ -1,0 +1,41 @@
+import type { Route } from '@dial-gauge/contract';
+import type { Request, Response, Router } from 'express';
+import type { z } from 'zod';
+import { noSession } from './problem.js';
+
+/** Who is asking. Every query is made with this clinic. */
+export interface Caller {
+  readonly userId: string;
+  readonly clinicId: string;
+}
+
+declare module 'express-session' {
+  interface SessionData {
+    caller?: Caller;
+  }
+}
+
+/** A parsed request, with who sent it. */
+export interface Call<R extends Route> {
+  readonly caller: Caller;
+  readonly params: z.output<R['params']>;
+  readonly body: z.output<R['body']>;
+  readonly request: Request;
+  readonly response: Response;
+}
+
+/**
+ * Puts one route of the contract on a router: checks the session, parses with
+ * the contract, calls, answers.
+ */
+export function serve<R extends Route>(router: Router, route: R, handle: (call: Call<R>) => Promise<z.input<R['answer']>>): void {
+  router[route.method](route.path, async (request, response) => {
+    const caller = request.session.caller;
+    if (!caller && !route.open) throw noSession();
+    const params = route.params.parse(request.params) as z.output<R['params']>;
+    const hasBody = request.method === 'POST' || request.method === 'PUT';
+    const body = (hasBody ? route.body.parse(request.body ?? {}) : undefined) as z.output<R['body']>;
+    const answer = await handle({ caller: caller ?? { userId: '', clinicId: '' }, params, body, request, response });
+    response.json(answer);
+  });
+}

@@ -1,0 +1,35 @@
+import { DataSource } from 'typeorm';
+import { ENTITIES } from './entities.js';
+import { First1700000000001 } from './migrations/0001-first.js';
+
+export interface DatabaseSettings {
+  readonly host: string;
+  readonly port: number;
+  readonly user: string;
+  readonly password: string;
+  readonly database: string;
+}
+
+/** A data source over the clinic's database; connect with `initialize()`. */
+export function createDataSource(settings: DatabaseSettings): DataSource {
+  const { user, ...rest } = settings;
+  return new DataSource({
+    type: 'mariadb',
+    ...rest,
+    username: user,
+    charset: 'utf8mb4',
+    timezone: 'Z',
+    dateStrings: ['DATE'],
+    synchronize: false,
+    migrationsRun: false,
+    entities: ENTITIES,
+    migrations: [First1700000000001],
+    connectTimeout: 5_000,
+    extra: { decimalNumbers: true, connectionLimit: 10 },
+  });
+}
+
+/** Brings the schema up to date. */
+export async function migrate(dataSource: DataSource): Promise<void> {
+  await dataSource.runMigrations({ transaction: 'each' });
+}

@@ -1,0 +1,116 @@
+import type { EndFeel, Instrument, InvolvedSide, Mode, MotionId, Position, Sex } from '@dial-gauge/core';
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+/*
+ * Every row but the clinic's own carries the clinic it belongs to. In the
+ * database each foreign key is the pair (clinic, id), so a row can never hang
+ * below another clinic's row whatever the code above does.
+ */
+const id = { type: 'char', length: 36 } as const;
+const day = { type: 'date' } as const;
+const moment = { type: 'datetime', precision: 3 } as const;
+const angle = { type: 'decimal', precision: 5, scale: 1 } as const;
+const text = (length: number) => ({ type: 'varchar', length }) as const;
+
+@Entity({ name: 'clinic' })
+export class Clinic {
+  @PrimaryColumn(id) id!: string;
+  @Column(text(120)) name!: string;
+  @Column({ ...text(60), name: 'norm_set' }) normSet!: string;
+}
+
+@Entity({ name: 'user' })
+export class User {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column(text(200)) email!: string;
+  @Column(text(120)) name!: string;
+  @Column({ ...text(200), name: 'password_hash' }) passwordHash!: string;
+}
+
+@Entity({ name: 'session' })
+export class SessionRow {
+  /** SHA-256 of the cookie's session id: a copy of the table signs nobody in. */
+  @PrimaryColumn({ type: 'char', length: 64 }) id!: string;
+  @Column({ type: 'text' }) data!: string;
+  @Column({ ...moment, name: 'expires_at' }) expiresAt!: Date;
+}
+
+@Entity({ name: 'patient' })
+export class Patient {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...text(100), name: 'given_name' }) givenName!: string;
+  @Column({ ...text(100), name: 'family_name' }) familyName!: string;
+  @Column({ ...day, name: 'birth_date' }) birthDate!: string;
+  @Column(text(10)) sex!: Sex;
+  @Column(text(120)) occupation!: string;
+}
+
+@Entity({ name: 'episode' })
+export class Episode {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'patient_id' }) patientId!: string;
+  @Column(text(300)) complaint!: string;
+  @Column({ ...text(10), name: 'involved_side', nullable: true }) involvedSide!: InvolvedSide | null;
+  @Column({ ...day, name: 'opened_on' }) openedOn!: string;
+}
+
+@Entity({ name: 'visit' })
+export class Visit {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'episode_id' }) episodeId!: string;
+  @Column({ ...id, name: 'examiner_id' }) examinerId!: string;
+  @Column({ ...day, name: 'assessed_on' }) assessedOn!: string;
+  @Column({ ...moment, name: 'started_at' }) startedAt!: Date;
+}
+
+@Entity({ name: 'measurement' })
+export class MeasurementRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'visit_id' }) visitId!: string;
+  @Column(text(60)) motion!: MotionId;
+  @Column(text(10)) side!: 'left' | 'right';
+  @Column(text(10)) mode!: Mode;
+  @Column(text(20)) position!: Position;
+  /** Protocol and version the readings were taken by. */
+  @Column(text(80)) protocol!: string;
+  @Column({ type: 'tinyint', nullable: true }) pain!: number | null;
+  @Column({ ...text(200), name: 'pain_where' }) painWhere!: string;
+  @Column({ ...text(10), name: 'end_feel', nullable: true }) endFeel!: EndFeel | null;
+  @Column({ type: 'simple-json' }) substitutions!: string[];
+}
+
+/** A held reading as entered. Never changed and never deleted: undoing it fills the withdrawal. */
+@Entity({ name: 'trial' })
+export class TrialRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'measurement_id' }) measurementId!: string;
+  @Column(text(20)) instrument!: Instrument;
+  @Column({ ...angle, name: 'start_angle' }) startAngle!: number;
+  @Column({ ...angle, name: 'end_angle' }) endAngle!: number;
+  @Column({ ...id, name: 'examiner_id' }) examinerId!: string;
+  @Column({ ...moment, name: 'held_at' }) heldAt!: Date;
+  @Column({ ...moment, name: 'saved_at' }) savedAt!: Date;
+  @Column({ ...moment, name: 'withdrawn_at', nullable: true }) withdrawnAt!: Date | null;
+  @Column({ ...id, name: 'withdrawn_by', nullable: true }) withdrawnBy!: string | null;
+}
+
+/** What a remark said before it was changed: old value, new value, who, when. */
+@Entity({ name: 'amendment' })
+export class Amendment {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'measurement_id' }) measurementId!: string;
+  @Column(text(30)) field!: string;
+  @Column({ type: 'simple-json', name: 'old_value' }) oldValue!: string | number | string[] | null;
+  @Column({ type: 'simple-json', name: 'new_value' }) newValue!: string | number | string[] | null;
+  @Column({ ...id, name: 'user_id' }) userId!: string;
+  @Column({ ...moment, name: 'amended_at' }) amendedAt!: Date;
+}
+
+export const ENTITIES = [Clinic, User, SessionRow, Patient, Episode, Visit, MeasurementRow, TrialRow, Amendment];

@@ -1,0 +1,120 @@
+import { randomUUID } from 'node:crypto';
+import type { MeasurementView, NewReading, Remark, SavedReading } from '@dial-gauge/contract';
+import { findProtocol } from '@dial-gauge/core';
+import { IsNull, type DataSource, type EntityManager } from 'typeorm';
+import { HttpProblem, notFound } from '../http/problem.js';
+import type { Caller } from '../http/serve.js';
+import { Amendment, MeasurementRow, TrialRow, User, Visit } from './entities.js';
+import { measurementView, trialView } from './records.js';
+
+type Way = Pick<NewReading, 'motion' | 'side' | 'mode' | 'position'>;
+
+/** Writes readings and remarks. Facts are appended; what is undone or amended stays on record. */
+export class Readings {
+  constructor(
+    private readonly dataSource: DataSource,
+    private readonly caller: Caller,
+  ) {}
+
+  /**
+   * Saves one held reading and returns once it is committed. The same id with
+   * the same content again is answered as saved; with other content it is
+   * refused.
+   */
+  async hold(visitId: string, reading: NewReading): Promise<SavedReading> {
+    const { clinicId, userId } = this.caller;
+    return this.dataSource.transaction(async (manager) => {
+      const measurement = await this.measurementOf(manager, visitId, reading);
+      const { id, instrument, start: startAngle, end: endAngle } = reading;
+      const fresh = { id, clinicId, measurementId: measurement.id, instrument, startAngle, endAngle, examinerId: userId, heldAt: new Date(reading.heldAt) };
+      const inserted = await manager
+        .createQueryBuilder()
+        .insert()
+        .into(TrialRow)
+        .values({ ...fresh, savedAt: new Date() })
+        .orIgnore()
+        .updateEntity(false)
+        .execute();
+      const repeated = (inserted.raw as { affectedRows: number }).affectedRows === 0;
+      if (repeated) await this.mustBeTheSame(manager, fresh);
+      const examiner = await manager.findOneByOrFail(User, { id: userId, clinicId });
+      return { reading: trialView({ ...fresh, savedAt: fresh.heldAt, withdrawnAt: null, withdrawnBy: null }, examiner.name), repeated };
+    });
+  }
+
+  private async mustBeTheSame(manager: EntityManager, fresh: Omit<TrialRow, 'savedAt' | 'withdrawnAt' | 'withdrawnBy'>): Promise<void> {
+    const stored = await manager.findOneBy(TrialRow, { id: fresh.id, clinicId: this.caller.clinicId });
+    const same =
+      stored !== null && stored.measurementId === fresh.measurementId && stored.instrument === fresh.instrument &&
+      stored.startAngle === fresh.startAngle && stored.endAngle === fresh.endAngle;
+    if (!same) {
+      throw new HttpProblem(409, 'Identifier already used', 'Another reading carries this identifier. Hold the reading again; it will get a new one.', [
+        { path: 'id', message: 'belongs to another reading; allowed: an identifier that was not used before' },
+      ]);
+    }
+  }
+
+  /** Takes a reading out of the count. It stays on record with who withdrew it and when. */
+  async withdraw(id: string): Promise<void> {
+    const { clinicId, userId } = this.caller;
+    const rows = this.dataSource.getRepository(TrialRow);
+    const result = await rows.update({ id, clinicId, withdrawnAt: IsNull() }, { withdrawnAt: new Date(), withdrawnBy: userId });
+    if (result.affected === 0 && !(await rows.existsBy({ id, clinicId }))) throw notFound('reading');
+  }
+
+  /** Notes pain, end feel or substitutions. What stood there before is kept as an amendment. */
+  async remark(visitId: string, remark: Remark): Promise<MeasurementView> {
+    const { clinicId, userId } = this.caller;
+    const { motion, side, mode, position, ...notes } = remark;
+    this.checkSubstitutions(remark);
+    return this.dataSource.transaction(async (manager) => {
+      const row = await this.measurementOf(manager, visitId, { motion, side, mode, position });
+      const fields = (['pain', 'painWhere', 'endFeel', 'substitutions'] as const).filter((f) => notes[f] !== undefined);
+      for (const field of fields) {
+        const oldValue = row[field];
+        const newValue = notes[field] ?? null;
+        if (JSON.stringify(oldValue) === JSON.stringify(newValue)) continue;
+        await manager.insert(Amendment, { id: randomUUID(), clinicId, measurementId: row.id, field, oldValue, newValue, userId, amendedAt: new Date() });
+        await manager.update(MeasurementRow, { id: row.id, clinicId }, { [field]: newValue });
+      }
+      const saved = await manager.findOneByOrFail(MeasurementRow, { id: row.id, clinicId });
+      const trials = await manager.find(TrialRow, { where: { measurementId: row.id, clinicId, withdrawnAt: IsNull() }, order: { heldAt: 'ASC' } });
+      const users = new Map((await manager.findBy(User, { clinicId })).map((u) => [u.id, u.name]));
+      return measurementView(saved, trials.map((t) => trialView(t, users.get(t.examinerId) ?? '')));
+    });
+  }
+
+  private checkSubstitutions({ motion, position, substitutions = [] }: Remark): void {
+    const protocol = findProtocol(motion, position);
+    if (!protocol) {
+      throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [{ path: 'position', message: `${motion} is not measured in "${position}"` }]);
+    }
+    const known = protocol.substitutions.map((s) => s.id);
+    const unknown = substitutions.find((s) => !known.includes(s));
+    if (unknown !== undefined) {
+      throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [{ path: 'substitutions', message: `"${unknown}" is not one of the allowed: ${known.join(', ')}` }]);
+    }
+  }
+
+  /** The measurement a reading or a remark belongs to; made when it is the first. */
+  private async measurementOf(manager: EntityManager, visitId: string, way: Way): Promise<MeasurementRow> {
+    const { clinicId } = this.caller;
+    const { motion, side, mode, position } = way;
+    const where = { clinicId, visitId, motion, side, mode, position };
+    const existing = await manager.findOneBy(MeasurementRow, where);
+    if (existing) return existing;
+    if (!(await manager.existsBy(Visit, { id: visitId, clinicId }))) throw notFound('visit');
+    const protocol = findProtocol(motion, position);
+    // Two first readings at once meet at the unique key; the later one takes the earlier one's row.
+    await manager
+      .createQueryBuilder()
+      .insert()
+      .into(MeasurementRow)
+      .values({ id: randomUUID(), ...where, protocol: `${protocol?.id ?? motion}@${protocol?.version ?? 0}`, pain: null, painWhere: '', endFeel: null, substitutions: [] })
+      .orIgnore()
+      .updateEntity(false)
+      .execute();
+    // A locking read sees a row that another transaction has just committed.
+    return manager.findOneOrFail(MeasurementRow, { where, lock: { mode: 'pessimistic_read' } });
+  }
+}

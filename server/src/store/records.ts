@@ -1,0 +1,187 @@
+import type {
+  CaseloadRow, EpisodeView, MeasurementView, NewPatient, PatientRecord, PatientView, TrialView, VisitRecord, VisitView,
+} from '@dial-gauge/contract';
+import type { Assessment, IsoDate, Measurement, Session } from '@dial-gauge/core';
+import { In, IsNull, type DataSource } from 'typeorm';
+import { Clinic, Episode, MeasurementRow, Patient, TrialRow, User, Visit } from './entities.js';
+import { notFound } from '../http/problem.js';
+
+/** Reads one clinic's records. Every query names the clinic; there is no other way in. */
+export class Records {
+  constructor(
+    private readonly dataSource: DataSource,
+    readonly clinicId: string,
+  ) {}
+
+  async caseload(): Promise<CaseloadRow[]> {
+    const { clinicId } = this;
+    const [patients, episodes, visits] = await Promise.all([
+      this.dataSource.getRepository(Patient).findBy({ clinicId }),
+      this.dataSource.getRepository(Episode).findBy({ clinicId }),
+      this.visitViews(await this.dataSource.getRepository(Visit).findBy({ clinicId })),
+    ]);
+    const byPatient = new Map(patients.map((patient) => [patient.id, patient]));
+    return episodes
+      .map((episode) => {
+        const own = visits.get(episode.id) ?? [];
+        return { patient: patientView(byPatient.get(episode.patientId)!), episode: episodeView(episode), visits: own.length, lastVisit: own[own.length - 1] ?? null };
+      })
+      .sort((a, b) => (b.lastVisit?.assessedOn ?? '').localeCompare(a.lastVisit?.assessedOn ?? '') || a.patient.familyName.localeCompare(b.patient.familyName));
+  }
+
+  async patient(id: string): Promise<PatientRecord> {
+    const { clinicId } = this;
+    const patient = await this.dataSource.getRepository(Patient).findOneBy({ id, clinicId });
+    if (!patient) throw notFound('patient');
+    const episodes = await this.dataSource.getRepository(Episode).find({ where: { patientId: id, clinicId }, order: { openedOn: 'DESC' } });
+    const visits = await this.visitViews(await this.visitsOf(episodes.map((e) => e.id)));
+    return { patient: patientView(patient), episodes: episodes.map((e) => ({ ...episodeView(e), visits: visits.get(e.id) ?? [] })) };
+  }
+
+  /** Adds a patient and the first episode of care. Sending it again changes nothing. */
+  async addPatient(body: NewPatient, today: IsoDate): Promise<PatientRecord> {
+    const { clinicId } = this;
+    const { episode, ...patient } = body;
+    await this.dataSource.transaction(async (manager) => {
+      if (await manager.findOneBy(Patient, { id: patient.id, clinicId })) return;
+      await manager.insert(Patient, { ...patient, clinicId });
+      await manager.insert(Episode, { ...episode, clinicId, patientId: patient.id, openedOn: today });
+    });
+    return this.patient(patient.id);
+  }
+
+  async visit(id: string): Promise<VisitRecord> {
+    const { visit, episode, patient } = await this.chain(id);
+    const { clinicId } = this;
+    const visits = await this.visitsOf([episode.id]);
+    const views = (await this.visitViews(visits)).get(episode.id) ?? [];
+    const at = views.findIndex((v) => v.id === id);
+    const before = views.slice(0, at).filter((v) => v.readings > 0).pop();
+    const measurements = await this.measurements([id, ...(before ? [before.id] : [])]);
+    const clinic = await this.dataSource.getRepository(Clinic).findOneByOrFail({ id: clinicId });
+    return {
+      visit: views[at]!,
+      patient: patientView(patient),
+      episode: episodeView(episode),
+      normSet: clinic.normSet,
+      measurements: measurements.get(visit.id) ?? [],
+      previous: before ? { assessedOn: before.assessedOn, measurements: measurements.get(before.id) ?? [] } : null,
+    };
+  }
+
+  /** All visits of an episode as the core reads them, oldest first. */
+  async episodeSessions(id: string): Promise<{ patient: PatientView; episode: EpisodeView; visits: VisitView[]; sessions: Session[] }> {
+    const { clinicId } = this;
+    const episode = await this.dataSource.getRepository(Episode).findOneBy({ id, clinicId });
+    if (!episode) throw notFound('episode of care');
+    const patient = await this.dataSource.getRepository(Patient).findOneByOrFail({ id: episode.patientId, clinicId });
+    const visits = (await this.visitViews(await this.visitsOf([id]))).get(id) ?? [];
+    const measurements = await this.measurements(visits.map((v) => v.id));
+    const sessions = visits.map((v) => ({ assessedOn: v.assessedOn, measurements: toCore(measurements.get(v.id) ?? []) }));
+    return { patient: patientView(patient), episode: episodeView(episode), visits, sessions };
+  }
+
+  /** Visit, episode and patient of a visit id, all of this clinic. */
+  async chain(visitId: string): Promise<{ visit: Visit; episode: Episode; patient: Patient }> {
+    const { clinicId } = this;
+    const visit = await this.dataSource.getRepository(Visit).findOneBy({ id: visitId, clinicId });
+    if (!visit) throw notFound('visit');
+    const episode = await this.dataSource.getRepository(Episode).findOneByOrFail({ id: visit.episodeId, clinicId });
+    const patient = await this.dataSource.getRepository(Patient).findOneByOrFail({ id: episode.patientId, clinicId });
+    return { visit, episode, patient };
+  }
+
+  private visitsOf(episodeIds: readonly string[]): Promise<Visit[]> {
+    return episodeIds.length === 0
+      ? Promise.resolve([])
+      : this.dataSource.getRepository(Visit).findBy({ clinicId: this.clinicId, episodeId: In([...episodeIds]) });
+  }
+
+  /** Visits by episode, oldest first and numbered, with how many readings each holds. */
+  private async visitViews(visits: readonly Visit[]): Promise<Map<string, VisitView[]>> {
+    const { clinicId } = this;
+    const examiners = await this.examiners();
+    const counts = await this.dataSource
+      .createQueryBuilder(TrialRow, 't')
+      .innerJoin(MeasurementRow, 'm', 'm.id = t.measurementId')
+      .select('m.visitId', 'visitId')
+      .addSelect('COUNT(*)', 'readings')
+      .where('t.clinicId = :clinicId AND t.withdrawnAt IS NULL', { clinicId })
+      .groupBy('m.visitId')
+      .getRawMany<{ visitId: string; readings: string }>();
+    const readings = new Map(counts.map((c) => [c.visitId, Number(c.readings)]));
+    const byEpisode = new Map<string, VisitView[]>();
+    const oldestFirst = [...visits].sort((a, b) => a.assessedOn.localeCompare(b.assessedOn) || a.startedAt.getTime() - b.startedAt.getTime());
+    for (const visit of oldestFirst) {
+      const own = byEpisode.get(visit.episodeId) ?? [];
+      own.push({ id: visit.id, assessedOn: visit.assessedOn, examiner: examiners.get(visit.examinerId) ?? '', readings: readings.get(visit.id) ?? 0, number: own.length + 1 });
+      byEpisode.set(visit.episodeId, own);
+    }
+    return byEpisode;
+  }
+
+  private async examiners(): Promise<Map<string, string>> {
+    const users = await this.dataSource.getRepository(User).findBy({ clinicId: this.clinicId });
+    return new Map(users.map((user) => [user.id, user.name]));
+  }
+
+  /** Measurements by visit, with their standing trials in the order held. */
+  private async measurements(visitIds: readonly string[]): Promise<Map<string, MeasurementView[]>> {
+    const { clinicId } = this;
+    if (visitIds.length === 0) return new Map();
+    const rows = await this.dataSource.getRepository(MeasurementRow).findBy({ clinicId, visitId: In([...visitIds]) });
+    const trials = rows.length
+      ? await this.dataSource.getRepository(TrialRow).find({ where: { clinicId, measurementId: In(rows.map((r) => r.id)), withdrawnAt: IsNull() }, order: { heldAt: 'ASC', savedAt: 'ASC' } })
+      : [];
+    const examiners = await this.examiners();
+    const byVisit = new Map<string, MeasurementView[]>();
+    for (const row of rows) {
+      const own = trials.filter((t) => t.measurementId === row.id).map((t) => trialView(t, examiners.get(t.examinerId) ?? ''));
+      byVisit.set(row.visitId, [...(byVisit.get(row.visitId) ?? []), measurementView(row, own)]);
+    }
+    return byVisit;
+  }
+}
+
+export function patientView({ id, givenName, familyName, birthDate, sex, occupation }: Patient): PatientView {
+  return { id, givenName, familyName, birthDate, sex, occupation };
+}
+
+function episodeView({ id, complaint, involvedSide, openedOn }: Episode): EpisodeView {
+  return { id, complaint, involvedSide, openedOn };
+}
+
+export function trialView(trial: TrialRow, examiner: string): TrialView {
+  return { id: trial.id, start: trial.startAngle, end: trial.endAngle, instrument: trial.instrument, heldAt: trial.heldAt.toISOString(), examiner };
+}
+
+export function measurementView(row: MeasurementRow, trials: TrialView[]): MeasurementView {
+  const { motion, side, mode, position, pain, painWhere, endFeel, substitutions } = row;
+  return { motion, side, mode, position, instrument: trials[trials.length - 1]?.instrument ?? 'goniometer', trials, pain, painWhere, endFeel, substitutions };
+}
+
+/** Stored measurements as the core reads them; those whose readings were all withdrawn are left out. */
+export function toCore(views: readonly MeasurementView[]): Measurement[] {
+  return views
+    .filter((view) => view.trials.length > 0)
+    .map(({ motion, side, mode, position, instrument, trials, pain, painWhere, endFeel, substitutions }) => ({
+      motion, side, mode, position, instrument,
+      trials: trials.map(({ start, end }) => ({ start, end })),
+      pain: pain ?? undefined,
+      painWhere: painWhere || undefined,
+      endFeel: endFeel ?? undefined,
+      substitutions,
+      examiner: trials[trials.length - 1]?.examiner,
+    }));
+}
+
+/** A whole visit as the core judges it. */
+export function assessmentOfVisit({ visit, patient, episode, measurements, previous }: VisitRecord): Assessment {
+  return {
+    person: { birthDate: patient.birthDate, sex: patient.sex },
+    assessedOn: visit.assessedOn,
+    involvedSide: episode.involvedSide ?? undefined,
+    measurements: toCore(measurements),
+    previous: previous ? { assessedOn: previous.assessedOn, measurements: toCore(previous.measurements) } : undefined,
+  };
+}
