@@ -9,6 +9,9 @@ import { measurementView, trialView } from './records.js';
 
 type Way = Pick<NewReading, 'motion' | 'side' | 'mode' | 'position'>;
 
+/** Every statement sees what others have committed by then: a repeated request must find its first copy. */
+const FRESH = 'READ COMMITTED';
+
 /** Writes readings and remarks. Facts are appended; what is undone or amended stays on record. */
 export class Readings {
   constructor(
@@ -23,7 +26,7 @@ export class Readings {
    */
   async hold(visitId: string, reading: NewReading): Promise<SavedReading> {
     const { clinicId, userId } = this.caller;
-    return this.dataSource.transaction(async (manager) => {
+    return this.dataSource.transaction(FRESH, async (manager) => {
       const measurement = await this.measurementOf(manager, visitId, reading);
       const { id, instrument, start: startAngle, end: endAngle } = reading;
       const fresh = { id, clinicId, measurementId: measurement.id, instrument, startAngle, endAngle, examinerId: userId, heldAt: new Date(reading.heldAt) };
@@ -67,7 +70,7 @@ export class Readings {
     const { clinicId, userId } = this.caller;
     const { motion, side, mode, position, ...notes } = remark;
     this.checkSubstitutions(remark);
-    return this.dataSource.transaction(async (manager) => {
+    return this.dataSource.transaction(FRESH, async (manager) => {
       const row = await this.measurementOf(manager, visitId, { motion, side, mode, position });
       const fields = (['pain', 'painWhere', 'endFeel', 'substitutions'] as const).filter((f) => notes[f] !== undefined);
       for (const field of fields) {
@@ -114,7 +117,6 @@ export class Readings {
       .orIgnore()
       .updateEntity(false)
       .execute();
-    // A locking read sees a row that another transaction has just committed.
-    return manager.findOneOrFail(MeasurementRow, { where, lock: { mode: 'pessimistic_read' } });
+    return manager.findOneByOrFail(MeasurementRow, where);
   }
 }
