@@ -11,6 +11,7 @@ export { evaluationReport, type EvaluationReport } from './exchange/report.js';
 export * from './finding/index.js';
 export { endPosition, measure, type MeasuredValue } from './measurement.js';
 export { PLANES, type Plane } from './notation/planes.js';
+export { parseEntry, type Entry } from './notation/entry.js';
 export { formatSftr, parseSftr, readSftr, SftrError, type SftrReading, type SftrRecord } from './notation/sftr.js';
 export * from './norms/index.js';
 export * from './plan/index.js';

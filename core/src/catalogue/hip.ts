@@ -39,7 +39,7 @@ const proneRotation = (motion: 'internalRotation' | 'externalRotation'): Protoco
   endFeel: ['firm'],
   twoJoint: 'Rectus femoris is stretched with the knee at 90°: note it when the front of the thigh stops the motion.',
   namingTrap: motion === 'internalRotation' ? rotationTrap('internal', 'outward') : rotationTrap('external', 'inward'),
-  dial: { zeroAt: 0, sense: motion === 'internalRotation' ? -1 : 1, seenFrom: FROM_THE_FEET },
+  dial: { zeroAt: 0, sense: motion === 'internalRotation' ? -1 : 1, scale: { on: 70, back: 70 }, seenFrom: FROM_THE_FEET },
 });
 
 const sittingRotation = (motion: 'internalRotation' | 'externalRotation'): Protocol => ({
@@ -55,7 +55,7 @@ const sittingRotation = (motion: 'internalRotation' | 'externalRotation'): Proto
   substitutions: [PELVIS_HIKES, TRUNK_LEANS, THIGH_DRIFTS],
   endFeel: ['firm'],
   namingTrap: motion === 'internalRotation' ? rotationTrap('internal', 'outward') : rotationTrap('external', 'inward'),
-  dial: { zeroAt: 180, sense: motion === 'internalRotation' ? -1 : 1, seenFrom: 'facing the patient' },
+  dial: { zeroAt: 180, sense: motion === 'internalRotation' ? -1 : 1, scale: { on: 70, back: 70 }, seenFrom: 'facing the patient' },
 });
 
 export const HIP: readonly Motion[] = [
@@ -76,7 +76,7 @@ export const HIP: readonly Motion[] = [
         substitutions: [PELVIS_ROLLS, LEG_TURNS_OUT, { id: 'other-thigh-lifts', label: 'other thigh lifts' }],
         endFeel: ['soft'],
         twoJoint: 'Hamstrings: keep the knee bent.',
-        dial: { zeroAt: 270, sense: 1, seenFrom: FROM_THE_SIDE },
+        dial: { zeroAt: 270, sense: 1, scale: { on: 150, back: 30 }, seenFrom: FROM_THE_SIDE },
       },
     ],
   },
@@ -97,7 +97,7 @@ export const HIP: readonly Motion[] = [
         substitutions: [BACK_ARCHES, PELVIS_LIFTS, { id: 'leg-drifts-out', label: 'leg drifts out' }],
         endFeel: ['firm'],
         twoJoint: 'Rectus femoris: keep the knee straight.',
-        dial: { zeroAt: 90, sense: -1, seenFrom: FROM_THE_SIDE },
+        dial: { zeroAt: 90, sense: -1, scale: { on: 50, back: 40 }, seenFrom: FROM_THE_SIDE },
       },
     ],
   },
@@ -118,7 +118,7 @@ export const HIP: readonly Motion[] = [
         substitutions: [PELVIS_HIKES, LEG_TURNS_OUT, { id: 'hip-bends', label: 'hip bends' }],
         endFeel: ['firm'],
         twoJoint: 'Gracilis: bend the knee and look whether the range grows.',
-        dial: { zeroAt: 180, sense: -1, seenFrom: FROM_THE_FEET },
+        dial: { zeroAt: 180, sense: -1, scale: { on: 80, back: 50 }, seenFrom: FROM_THE_FEET },
       },
     ],
   },
@@ -138,7 +138,7 @@ export const HIP: readonly Motion[] = [
         stabilise: 'the same side of the pelvis',
         substitutions: [PELVIS_HIKES, { id: 'leg-turns-in', label: 'leg turns in' }, KNEE_BENDS],
         endFeel: ['firm'],
-        dial: { zeroAt: 180, sense: 1, seenFrom: FROM_THE_FEET },
+        dial: { zeroAt: 180, sense: 1, scale: { on: 50, back: 80 }, seenFrom: FROM_THE_FEET },
       },
     ],
   },

@@ -7,6 +7,8 @@ export interface DialView {
   readonly zeroAt: Degrees;
   /** 1 when the left side turns clockwise on the dial, −1 when it turns the other way. The right side mirrors both. */
   readonly sense: 1 | -1;
+  /** How far the scale runs beyond zero, and back past it, where no reading asks for more. */
+  readonly scale: { readonly on: Degrees; readonly back: Degrees };
   /** From where the examiner looks, in words. */
   readonly seenFrom: string;
 }

@@ -1,0 +1,14 @@
+import { provideHttpClient, withInterceptors } from '@angular/common/http';
+import type { ApplicationConfig } from '@angular/core';
+import { provideRouter, TitleStrategy, withComponentInputBinding } from '@angular/router';
+import { PageTitle } from './shell/page-title';
+import { routes } from './app.routes';
+import { askToSignInAgain } from './shell/sign-in-again';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideRouter(routes, withComponentInputBinding()),
+    provideHttpClient(withInterceptors([askToSignInAgain])),
+    { provide: TitleStrategy, useClass: PageTitle },
+  ],
+};

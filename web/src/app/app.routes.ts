@@ -1,0 +1,19 @@
+import type { Routes } from '@angular/router';
+import { signedIn } from './shell/signed-in.guard';
+
+export const routes: Routes = [
+  { path: 'sign-in', title: 'Sign in', loadComponent: () => import('./shell/sign-in').then((m) => m.SignInPage) },
+  {
+    path: '',
+    canActivate: [signedIn],
+    children: [
+      { path: '', pathMatch: 'full', redirectTo: 'caseload' },
+      { path: 'caseload', title: 'Caseload', loadComponent: () => import('./caseload/caseload').then((m) => m.CaseloadPage) },
+      { path: 'patients/:id', title: 'Patient', loadComponent: () => import('./caseload/patient').then((m) => m.PatientPage) },
+      { path: 'visits/:id/measure', title: 'Measure', loadComponent: () => import('./measure/measure').then((m) => m.MeasurePage) },
+      { path: 'visits/:id/judge', title: 'Judge', loadComponent: () => import('./judge/judge').then((m) => m.JudgePage) },
+      { path: 'visits/:id/progress', title: 'Progress', loadComponent: () => import('./progress/progress').then((m) => m.ProgressPage) },
+    ],
+  },
+  { path: '**', title: 'Not found', loadComponent: () => import('./shell/not-found').then((m) => m.NotFoundPage) },
+];

@@ -1,0 +1,70 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { FormControl, FormGroup, ReactiveFormsModule, Validators, type AbstractControl, type ValidationErrors } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import { NewPatient } from '@dial-gauge/contract';
+import { INVOLVED_SIDES, SEXES, type InvolvedSide, type Sex } from '@dial-gauge/core';
+import { Api } from '../data/api';
+import { describeFailure, toFailure } from '../data/problem';
+import { today } from './words';
+
+const text = (...validators: ((control: AbstractControl) => ValidationErrors | null)[]) => new FormControl('', { nonNullable: true, validators });
+const pastDay = ({ value }: AbstractControl<string>): ValidationErrors | null => (value && value > today() ? { future: true } : null);
+const notOnlySpaces = ({ value }: AbstractControl<string>): ValidationErrors | null => (value.trim() ? null : { required: true });
+
+@Component({
+  selector: 'dg-new-patient',
+  imports: [MatButtonModule, MatDialogModule, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule],
+  templateUrl: './new-patient.dialog.html',
+  styles: `
+    form {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 6px 14px;
+      padding-top: 6px;
+    }
+    .wide {
+      grid-column: 1 / -1;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class NewPatientDialog {
+  private readonly api = inject(Api);
+  private readonly dialog = inject<MatDialogRef<NewPatientDialog, string>>(MatDialogRef);
+  /** Made once: sending the form again after a lost answer adds nobody twice. */
+  private readonly ids = { patient: crypto.randomUUID(), episode: crypto.randomUUID() };
+  protected readonly sexes = SEXES;
+  protected readonly sides = INVOLVED_SIDES;
+  protected readonly latest = today();
+  protected readonly problem = signal('');
+  protected readonly busy = signal(false);
+  protected readonly form = new FormGroup({
+    givenName: text(notOnlySpaces),
+    familyName: text(notOnlySpaces),
+    birthDate: text(Validators.required, pastDay),
+    sex: new FormControl<Sex>('unknown', { nonNullable: true }),
+    occupation: text(),
+    complaint: text(notOnlySpaces),
+    involvedSide: new FormControl<InvolvedSide | null>(null),
+  });
+
+  protected save(): void {
+    this.form.markAllAsTouched();
+    if (this.form.invalid || this.busy()) return;
+    const { complaint, involvedSide, ...patient } = this.form.getRawValue();
+    const body: NewPatient = { id: this.ids.patient, ...patient, episode: { id: this.ids.episode, complaint, involvedSide } };
+    this.busy.set(true);
+    this.problem.set('');
+    this.api.call('addPatient', { body }).subscribe({
+      next: (record) => this.dialog.close(record.patient.id),
+      error: (error: unknown) => {
+        this.busy.set(false);
+        this.problem.set(describeFailure(toFailure(error)));
+      },
+    });
+  }
+}

@@ -1,0 +1,35 @@
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import { Router, RouterLink } from '@angular/router';
+import type { EpisodeView } from '@dial-gauge/contract';
+import { Api } from '../data/api';
+import { describeFailure, toFailure } from '../data/problem';
+import { Frame } from '../shell/frame';
+import { dayWords, episodeWords, fullName, personWords, today } from './words';
+
+/** One patient: episodes of care, their visits, and the button that starts the next one. */
+@Component({
+  selector: 'dg-patient',
+  imports: [Frame, MatButtonModule, RouterLink],
+  templateUrl: './patient.html',
+  styleUrl: './patient.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PatientPage {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  readonly id = input.required<string>();
+  protected readonly record = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('patient', { id: params }) });
+  protected readonly words = { dayWords, episodeWords, fullName, personWords };
+  protected readonly problem = signal('');
+  protected readonly failure = () => toFailure(this.record.error()).message;
+
+  protected startVisit(episode: EpisodeView): void {
+    const id = crypto.randomUUID();
+    this.api.call('startVisit', { id: episode.id, body: { id, assessedOn: today() } }).subscribe({
+      next: () => void this.router.navigate(['/visits', id, 'measure']),
+      error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
+    });
+  }
+}

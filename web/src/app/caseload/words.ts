@@ -1,0 +1,25 @@
+import type { EpisodeView, PatientView } from '@dial-gauge/contract';
+import { ageOn } from '@dial-gauge/core';
+import { format, formatISO, parseISO } from 'date-fns';
+
+/** Today as this device has it. */
+export const today = (): string => formatISO(new Date(), { representation: 'date' });
+
+/** "26 Oct 2026" */
+export const dayWords = (day: string): string => format(parseISO(day), 'd MMM yyyy');
+/** "26 Oct" */
+export const shortDay = (day: string): string => format(parseISO(day), 'd MMM');
+
+export const fullName = ({ givenName, familyName }: PatientView): string => `${givenName} ${familyName}`;
+
+/** "58 · Gardener" */
+export function personWords(patient: PatientView): string {
+  return [String(ageOn(patient.birthDate, today())), patient.occupation].filter(Boolean).join(' · ');
+}
+
+const INVOLVED = { left: 'left side', right: 'right side', both: 'both sides' } as const;
+
+/** "Both hips stiff · both sides" */
+export function episodeWords({ complaint, involvedSide }: EpisodeView): string {
+  return involvedSide ? `${complaint} · ${INVOLVED[involvedSide]}` : complaint;
+}

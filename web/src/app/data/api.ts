@@ -1,0 +1,28 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import { ROUTES, type Route } from '@dial-gauge/contract';
+import { map, type Observable } from 'rxjs';
+import type { z } from 'zod';
+
+type RouteName = keyof typeof ROUTES;
+type Answer<N extends RouteName> = z.output<(typeof ROUTES)[N]['answer']>;
+type Body<N extends RouteName> = z.input<(typeof ROUTES)[N]['body']>;
+
+/**
+ * The API as the contract describes it: path, method and types come from the
+ * route table, and every answer is checked against it before anybody sees it.
+ */
+@Injectable({ providedIn: 'root' })
+export class Api {
+  private readonly http = inject(HttpClient);
+
+  /**
+   * @param id fills the `:id` of the route
+   * @returns a cold observable: nothing is sent until it is subscribed, and once more for every subscription
+   */
+  call<N extends RouteName>(name: N, { id = '', body }: { id?: string; body?: Body<N> } = {}): Observable<Answer<N>> {
+    const route: Route = ROUTES[name];
+    const url = `/api${route.path.replace(':id', encodeURIComponent(id))}`;
+    return this.http.request(route.method, url, { body }).pipe(map((answer) => route.answer.parse(answer) as Answer<N>));
+  }
+}

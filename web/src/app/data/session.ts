@@ -1,0 +1,30 @@
+import { inject, Injectable, signal } from '@angular/core';
+import type { SessionView, SignIn } from '@dial-gauge/contract';
+import { catchError, map, of, tap, type Observable } from 'rxjs';
+import { Api } from './api';
+
+/** Who is signed in. */
+@Injectable({ providedIn: 'root' })
+export class Session {
+  private readonly api = inject(Api);
+  private readonly state = signal<SessionView | null>(null);
+  readonly current = this.state.asReadonly();
+
+  /** Asks the server once after a reload. */
+  check(): Observable<boolean> {
+    if (this.state()) return of(true);
+    return this.api.call('session').pipe(
+      tap((session) => this.state.set(session)),
+      map(() => true),
+      catchError(() => of(false)),
+    );
+  }
+
+  signIn(body: SignIn): Observable<SessionView> {
+    return this.api.call('signIn', { body }).pipe(tap((session) => this.state.set(session)));
+  }
+
+  signOut(): Observable<unknown> {
+    return this.api.call('signOut').pipe(tap(() => this.state.set(null)));
+  }
+}

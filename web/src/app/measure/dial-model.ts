@@ -1,0 +1,65 @@
+import { bandAround, describeEnd, formatNumber, limitsOf, chooseNorm, findNormSet, ageOn, errorOf, motion } from '@dial-gauge/core';
+import { shortDay } from '../caseload/words';
+import { facingFor } from '../ui/dial/geometry';
+import type { DialModel } from '../ui/dial/dial';
+import type { Exam } from './exam';
+
+/** What the dial shows of the exam in hand: core numbers in, marks and words out. */
+export function dialModel(exam: Exam): DialModel | null {
+  const { dial } = exam.protocol();
+  if (!dial) return null;
+  const { side } = exam.place();
+  const { mode } = exam.row();
+  const measured = exam.measured();
+  const value = exam.typedAngle() ?? measured?.value ?? null;
+  const sem = measured?.sem ?? errorOf('goniometer')?.sem ?? 0;
+  const norm = value === null ? undefined : exam.normFor(value, sem);
+  const edge = norm && (norm.limits?.low ?? norm.expected);
+  const other = exam.measuredFor({ side: side === 'left' ? 'right' : 'left' });
+  const active = exam.measuredFor({ mode: 'active' });
+  const passive = exam.measuredFor({ mode: 'passive' });
+  const last = exam.lastVisit();
+  const shown = exam.motion();
+  const opposite = shown.opposite ? motion(shown.opposite).short : '';
+  const gap = norm?.short && edge !== undefined && value !== null && value < edge ? { to: edge, words: `${formatNumber(edge - value)}° short` } : null;
+  const model = {
+    facing: facingFor(dial, side),
+    scale: dial.scale,
+    ends: { on: shown.short.toLowerCase(), back: opposite.toLowerCase() },
+    needle: value,
+    error: bandAround(sem),
+    active: mode === 'active' ? value : (active?.value ?? null),
+    passive: mode === 'passive' ? value : (passive?.value ?? null),
+    expected: expectedBand(exam),
+    gap,
+    otherSide: other && { at: other.value, words: `${side === 'left' ? 'right' : 'left'} ${formatNumber(other.value)}` },
+    lastVisit: last && { at: last.value, words: `${shortDay(last.on)}: ${formatNumber(last.value)}` },
+  };
+  return { ...model, text: describe(exam, model) };
+}
+
+/** The band of the clinic's norm set for this motion, whether or not anything was read yet. */
+function expectedBand(exam: Exam): DialModel['expected'] {
+  const record = exam.record();
+  const set = record && findNormSet(record.normSet);
+  if (!record || !set) return null;
+  const { sex, birthDate } = record.patient;
+  const choice = chooseNorm(set, { ...exam.row(), sex, age: ageOn(birthDate, record.visit.assessedOn) });
+  if (!choice) return null;
+  const { value } = choice.entry;
+  return limitsOf(value) ?? (value.kind === 'point' ? { low: value.expected, high: value.expected } : null);
+}
+
+function describe(exam: Exam, model: Omit<DialModel, 'text'>): string {
+  const { name } = exam.motion();
+  const words = (value: number) => describeEnd(exam.motion(), value);
+  const parts = [
+    `${exam.place().side} ${name.toLowerCase()}, ${exam.row().mode}`,
+    model.needle === null ? 'no reading yet' : `needle at ${words(model.needle)}, plus or minus ${formatNumber(model.error)} measuring error`,
+    model.expected ? `expected ${formatNumber(model.expected.low)} to ${formatNumber(model.expected.high)}` : 'no norm in this set',
+    model.gap?.words ?? '',
+    model.otherSide?.words ?? '',
+    model.lastVisit ? `last visit ${model.lastVisit.words}` : '',
+  ];
+  return `${parts.filter(Boolean).join('; ')}.`;
+}

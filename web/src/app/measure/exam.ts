@@ -1,0 +1,251 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import type { MeasurementView, NewReading, Remark, VisitRecord } from '@dial-gauge/contract';
+import {
+  ageOn, checkAngle, compareWithNorm, findNormSet, findProtocol, hipRunSheet, measure, measurementKey, motion, parseEntry,
+  type Degrees, type EndFeel, type MeasuredValue, type MeasurementKey, type RunRow, type Side,
+} from '@dial-gauge/core';
+import { Api } from '../data/api';
+import { Outbox } from '../data/outbox';
+import { describeFailure } from '../data/problem';
+
+/** A reading on this screen, and whether the server has acknowledged it. */
+export interface HeldReading {
+  readonly id: string;
+  readonly start: Degrees;
+  readonly end: Degrees;
+  readonly saved: boolean;
+}
+
+/** All that is known of one motion, side and mode at this visit. */
+export interface Cell {
+  readonly readings: readonly HeldReading[];
+  readonly pain: number | null;
+  readonly painWhere: string;
+  readonly endFeel: EndFeel | null;
+  readonly substitutions: readonly string[];
+}
+
+export type LimbSide = 'left' | 'right';
+export interface Place {
+  readonly row: number;
+  readonly side: LimbSide;
+}
+type Notes = Pick<Remark, 'pain' | 'painWhere' | 'endFeel' | 'substitutions'>;
+
+const EMPTY: Cell = { readings: [], pain: null, painWhere: '', endFeel: null, substitutions: [] };
+const INSTRUMENT = 'goniometer';
+const TRIALS_KEY = 'dial-gauge.trials';
+export const TRIALS_CHOICES = [1, 2, 3] as const;
+
+const keyOf = (row: RunRow, side: Side): MeasurementKey => measurementKey({ ...row, side });
+
+/** The exam in hand: where we are on the run sheet, what has been held, what is typed. */
+@Injectable()
+export class Exam {
+  private readonly api = inject(Api);
+  private readonly outbox = inject(Outbox);
+
+  readonly record = signal<VisitRecord | null>(null);
+  readonly place = signal<Place>({ row: 0, side: 'right' });
+  readonly typed = signal('');
+  readonly problem = signal('');
+  /** Spoken to who does not see the screen. */
+  readonly announcement = signal('');
+  /** Readings wanted of each motion before the sheet moves on by itself. */
+  readonly trials = signal<number>(TRIALS_CHOICES.find((n) => String(n) === localStorage.getItem(TRIALS_KEY)) ?? 1);
+  private readonly cells = signal<ReadonlyMap<MeasurementKey, Cell>>(new Map());
+  /** What was held on this screen, newest last: what undo takes back. */
+  private readonly held = signal<readonly { key: MeasurementKey; id: string; place: Place }[]>([]);
+
+  readonly blocks = computed(() => hipRunSheet(this.record()?.episode.involvedSide ?? null));
+  readonly rows = computed(() => this.blocks().flatMap((block) => block.rows));
+  readonly row = computed(() => this.rows()[this.place().row]!);
+  readonly protocol = computed(() => findProtocol(this.row().motion, this.row().position)!);
+  readonly motion = computed(() => motion(this.row().motion));
+  readonly key = computed(() => keyOf(this.row(), this.place().side));
+  readonly cell = computed(() => this.cellAt(this.key()));
+  readonly measured = computed(() => this.measuredAt(this.key()));
+  readonly canUndo = computed(() => this.held().length > 0);
+  readonly savedCount = computed(() => [...this.cells().values()].reduce((sum, cell) => sum + cell.readings.filter((r) => r.saved).length, 0));
+  /** What is typed, where it reads as an angle; the needle follows it before it is held. */
+  readonly typedAngle = computed(() => {
+    const entry = parseEntry(this.typed());
+    return entry.ok ? entry.end : null;
+  });
+
+  open(record: VisitRecord): void {
+    this.record.set(record);
+    this.cells.set(new Map(record.measurements.map((view) => [measurementKey(view), cellOf(view)])));
+    this.held.set([]);
+    const firstOpen = this.rows().findIndex((row) => row.sides.some((side) => this.cellAt(keyOf(row, side)).readings.length === 0));
+    const row = Math.max(firstOpen, 0);
+    const side = this.rows()[row]!.sides.find((s) => this.cellAt(keyOf(this.rows()[row]!, s)).readings.length === 0);
+    this.go(row, (side ?? this.rows()[row]!.sides[0]) as LimbSide);
+  }
+
+  cellAt(key: MeasurementKey): Cell {
+    return this.cells().get(key) ?? EMPTY;
+  }
+
+  cellOfRow(row: RunRow, side: Side): Cell {
+    return this.cellAt(keyOf(row, side));
+  }
+
+  /** Value, error and consistency of what was held, as the core measures it. */
+  measuredAt(key: MeasurementKey): MeasuredValue | null {
+    const row = this.rows().find((r) => r.sides.some((side) => keyOf(r, side) === key));
+    const readings = this.cellAt(key).readings;
+    if (!row || readings.length === 0) return null;
+    const side = row.sides.find((s) => keyOf(row, s) === key)!;
+    return measure({ ...row, side, instrument: INSTRUMENT, trials: readings.map(({ start, end }) => ({ start, end })) });
+  }
+
+  /** The same measurement with another side or mode. */
+  measuredFor(change: Partial<Pick<RunRow, 'mode'> & { side: Side }>): MeasuredValue | null {
+    return this.measuredAt(measurementKey({ ...this.row(), side: this.place().side, ...change }));
+  }
+
+  /** Value of the same measurement at the visit before, with its day. */
+  readonly lastVisit = computed(() => {
+    const previous = this.record()?.previous;
+    const view = previous?.measurements.find((m) => measurementKey(m) === this.key() && m.trials.length > 0);
+    if (!previous || !view) return null;
+    const { motion: id, side, mode, position, instrument, trials } = view;
+    return { on: previous.assessedOn, value: measure({ motion: id, side, mode, position, instrument, trials }).value };
+  });
+
+  /** The clinic's norm for the measurement in hand, held against a value. */
+  normFor(value: Degrees, sem: Degrees) {
+    const record = this.record();
+    const set = record && findNormSet(record.normSet);
+    if (!record || !set) return undefined;
+    const { sex, birthDate } = record.patient;
+    return compareWithNorm(set, { ...this.row(), sex, age: ageOn(birthDate, record.visit.assessedOn) }, value, sem);
+  }
+
+  setTrials(count: number): void {
+    this.trials.set(count);
+    localStorage.setItem(TRIALS_KEY, String(count));
+  }
+
+  go(row: number, side: LimbSide): void {
+    const before = this.rows()[this.place().row];
+    const target = this.rows()[row];
+    if (!target) return;
+    this.place.set({ row, side });
+    this.typed.set('');
+    this.problem.set('');
+    const turn = before && before.position !== target.position ? `Turn patient ${target.position}. ` : '';
+    this.announcement.set(`${turn}${side} ${motion(target.motion).name.toLowerCase()}, ${target.mode}`);
+  }
+
+  step(by: 1 | -1): void {
+    const row = this.place().row + by;
+    const target = this.rows()[row];
+    if (target) this.go(row, target.sides[0] as LimbSide);
+  }
+
+  otherSide(): void {
+    this.go(this.place().row, this.place().side === 'left' ? 'right' : 'left');
+  }
+
+  otherMode(): void {
+    const { motion: id, mode, position } = this.row();
+    const row = this.rows().findIndex((r) => r.motion === id && r.position === position && r.mode !== mode);
+    if (row >= 0) this.go(row, this.place().side);
+  }
+
+  /** Holds what is typed. The reading is on its way as soon as it is held; what was refused stays on the screen. */
+  hold(): boolean {
+    const text = this.typed();
+    const entry = parseEntry(text);
+    const row = this.row();
+    const problem = entry.ok ? (checkAngle(row.motion, INSTRUMENT, entry.end) ?? checkAngle(row.motion, INSTRUMENT, entry.start)) : entry.message;
+    if (!entry.ok || problem) {
+      this.problem.set(problem ?? '');
+      return false;
+    }
+    const place = this.place();
+    const key = this.key();
+    const { start, end } = entry;
+    const reading: NewReading = {
+      id: crypto.randomUUID(), motion: row.motion, mode: row.mode, position: row.position, side: place.side, instrument: INSTRUMENT, start, end, heldAt: new Date().toISOString(),
+    };
+    this.change(key, (cell) => ({ ...cell, readings: [...cell.readings, { id: reading.id, start, end, saved: false }] }));
+    this.held.update((held) => [...held, { key, id: reading.id, place }]);
+    this.outbox.add({
+      id: reading.id,
+      send: () => this.api.call('holdReading', { id: this.visitId(), body: reading }),
+      saved: () => this.change(key, (cell) => ({ ...cell, readings: cell.readings.map((r) => (r.id === reading.id ? { ...r, saved: true } : r)) })),
+      refused: (failure) => {
+        this.drop(key, reading.id);
+        this.go(place.row, place.side);
+        this.typed.set(text);
+        this.problem.set(describeFailure(failure));
+      },
+    });
+    this.typed.set('');
+    this.problem.set('');
+    if (this.cell().readings.length >= this.trials()) this.advance();
+    return true;
+  }
+
+  /** Takes back the reading held last on this screen and goes to where it was. */
+  undo(): void {
+    const last = this.held()[this.held().length - 1];
+    if (!last) return;
+    this.drop(last.key, last.id);
+    this.go(last.place.row, last.place.side);
+    this.outbox.add({
+      id: `withdraw ${last.id}`,
+      send: () => this.api.call('withdrawReading', { id: last.id, body: {} }),
+      saved: () => this.announcement.set('Reading withdrawn'),
+      refused: (failure) => this.problem.set(describeFailure(failure)),
+    });
+  }
+
+  note(notes: Notes): void {
+    const key = this.key();
+    const { motion: id, mode, position } = this.row();
+    const before = this.cell();
+    this.change(key, (cell) => ({ ...cell, ...(notes as Partial<Cell>) }));
+    const body: Remark = { motion: id, mode, position, side: this.place().side, ...notes };
+    this.outbox.add({
+      id: crypto.randomUUID(),
+      send: () => this.api.call('remark', { id: this.visitId(), body }),
+      saved: () => {},
+      refused: (failure) => {
+        const { pain, painWhere, endFeel, substitutions } = before;
+        this.change(key, (cell) => ({ ...cell, pain, painWhere, endFeel, substitutions }));
+        this.problem.set(describeFailure(failure));
+      },
+    });
+  }
+
+  /** The next place that still wants readings; stays where it is when all is done. */
+  private advance(): void {
+    const { row, side } = this.place();
+    const places = this.rows().flatMap((r, index) => r.sides.map((s) => ({ row: index, side: s as LimbSide, key: keyOf(r, s) })));
+    const at = places.findIndex((p) => p.row === row && p.side === side);
+    const next = [...places.slice(at + 1), ...places.slice(0, at)].find((p) => this.cellAt(p.key).readings.length < this.trials());
+    if (next) this.go(next.row, next.side);
+    else this.announcement.set('The run sheet is complete');
+  }
+
+  private drop(key: MeasurementKey, id: string): void {
+    this.change(key, (cell) => ({ ...cell, readings: cell.readings.filter((r) => r.id !== id) }));
+    this.held.update((held) => held.filter((h) => h.id !== id));
+  }
+
+  private change(key: MeasurementKey, update: (cell: Cell) => Cell): void {
+    this.cells.update((cells) => new Map(cells).set(key, update(cells.get(key) ?? EMPTY)));
+  }
+
+  private visitId(): string {
+    return this.record()!.visit.id;
+  }
+}
+
+function cellOf({ trials, pain, painWhere, endFeel, substitutions }: MeasurementView): Cell {
+  return { readings: trials.map(({ id, start, end }) => ({ id, start, end, saved: true })), pain, painWhere, endFeel, substitutions };
+}

@@ -1,0 +1,57 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { bandAround, errorOf, findNormSet, formatNumber } from '@dial-gauge/core';
+import { Exam } from './exam';
+
+/** Where axis and arms go, what to hold still, and how the name misleads. */
+@Component({
+  selector: 'dg-technique-card',
+  template: `
+    @let p = exam.protocol();
+    <h2>How to measure</h2>
+    <dl>
+      <dt>Lie or sit</dt>
+      <dd>{{ p.startingPosition }}</dd>
+      <dt>Axis</dt>
+      <dd>{{ p.axis }}</dd>
+      <dt>Still arm</dt>
+      <dd>{{ p.stationaryArm }}</dd>
+      <dt>Moving arm</dt>
+      <dd>{{ p.movingArm }}</dd>
+      <dt>Hold still</dt>
+      <dd>{{ p.stabilise }}</dd>
+      @if (p.twoJoint) {
+        <dt>Two-joint muscle</dt>
+        <dd>{{ p.twoJoint }}</dd>
+      }
+    </dl>
+    @if (p.namingTrap) {
+      <p class="trap">{{ p.namingTrap }}</p>
+    }
+    <dl>
+      <dt>Seen {{ p.dial?.seenFrom }}, end feel usually</dt>
+      <dd>{{ p.endFeel.join(' or ') }}</dd>
+      <dt>Expected here</dt>
+      <dd>{{ expected() }}</dd>
+    </dl>
+    <p class="soft">Stop where it hurts. The surgeon’s limits and local rules come first.</p>
+  `,
+  styleUrl: './technique-card.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TechniqueCard {
+  protected readonly exam = inject(Exam);
+
+  protected readonly expected = computed(() => {
+    const set = findNormSet(this.exam.record()?.normSet ?? '');
+    const norm = this.exam.normFor(0, errorOf('goniometer')?.sem ?? 0);
+    if (!norm) return `no norm in ${set?.short ?? 'this set'}`;
+    const figure = norm.limits ? `${formatNumber(norm.limits.low)}–${formatNumber(norm.limits.high)}°` : `${formatNumber(norm.expected)}° ± ${formatNumber(bandAround(3))}`;
+    const misfits = [
+      norm.flags.includes('other-mode') ? 'norm is for the other mode' : '',
+      norm.flags.includes('other-position') ? 'measured in another position' : '',
+      norm.flags.includes('other-sex') ? 'other sex' : '',
+      norm.flags.includes('nearest-age') ? 'nearest age band' : '',
+    ].filter(Boolean);
+    return `${figure} · ${norm.setName}, ${norm.band}${misfits.length ? ` (${misfits.join(', ')})` : ''}`;
+  });
+}

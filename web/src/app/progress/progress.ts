@@ -1,0 +1,96 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import {
+  ageOn, chooseNorm, describeEnd, findNormSet, formatNumber, formatSigned, limitsOf, motion, type ChangeVerdict, type Series,
+} from '@dial-gauge/core';
+import { map, switchMap } from 'rxjs';
+import { dayWords, episodeWords, fullName, personWords, shortDay } from '../caseload/words';
+import { Api } from '../data/api';
+import { toFailure } from '../data/problem';
+import { Frame } from '../shell/frame';
+import { SeriesChart, type ChartModel } from './series-chart';
+
+const VERDICTS: Readonly<Record<ChangeVerdict, string>> = { more: 'more, real', less: 'less, real', 'within-error': 'within error' };
+
+/** Last visit against this one, motion by motion, with the measuring error always in view. */
+@Component({
+  selector: 'dg-progress',
+  imports: [Frame, RouterLink, SeriesChart],
+  templateUrl: './progress.html',
+  styleUrl: './progress.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ProgressPage {
+  private readonly api = inject(Api);
+  readonly id = input.required<string>();
+  protected readonly view = rxResource({
+    params: () => this.id(),
+    stream: ({ params }) =>
+      this.api.call('visit', { id: params }).pipe(
+        switchMap((visit) => this.api.call('progress', { id: visit.episode.id }).pipe(map((progress) => ({ ...progress, visit: visit.visit, normSet: visit.normSet })))),
+      ),
+  });
+  protected readonly failure = () => toFailure(this.view.error()).message;
+  protected readonly words = { dayWords, shortDay, episodeWords, fullName, personWords };
+  protected readonly format = { formatNumber, formatSigned };
+  protected readonly verdicts = VERDICTS;
+
+  protected readonly rows = computed(() => this.view.value()?.series ?? []);
+  protected readonly dayOf = computed(() => {
+    const visits = this.view.value()?.visits.filter((v) => v.readings > 0) ?? [];
+    return { last: visits[visits.length - 1]?.assessedOn, before: visits[visits.length - 2]?.assessedOn };
+  });
+  /** The series on the chart; by itself the one that changed most, in multiples of its error. */
+  protected readonly chosen = linkedSignal<readonly Series[], Series | undefined>({
+    source: this.rows,
+    computation: (rows) => [...rows].sort((a, b) => weight(b) - weight(a))[0],
+  });
+
+  protected readonly title = computed(() => {
+    const series = this.chosen();
+    if (!series) return '';
+    return `${series.side === 'left' ? 'Left' : 'Right'} ${motion(series.motion).name.toLowerCase()}`;
+  });
+
+  protected readonly sentence = computed(() => {
+    const series = this.chosen();
+    const change = series?.sinceLast;
+    if (!series || !change) return 'One visit so far: a second one, measured the same way, shows whether anything changed.';
+    const now = describeEnd(motion(series.motion), change.now);
+    const size = `${formatNumber(Math.abs(change.change))}°`;
+    const limit = `a change counts from ${formatNumber(change.mdc)}°`;
+    const caveats = change.caveats.length ? ` (${change.caveats.join('; ')})` : '';
+    if (change.verdict === 'within-error') return `${series.mode} ${now}: ${formatSigned(change.change)}° since the visit before, within measuring error; ${limit}${caveats}.`;
+    return `${series.mode} ${now}: ${size} ${change.verdict} than at the visit before, past measuring error; ${limit}${caveats}.`;
+  });
+
+  protected readonly chart = computed((): ChartModel | null => {
+    const series = this.chosen();
+    const view = this.view.value();
+    if (!series || !view) return null;
+    const twin = this.rows().find((s) => s.motion === series.motion && s.side === series.side && s.position === series.position && s.mode !== series.mode);
+    const set = findNormSet(view.normSet);
+    const last = series.points[series.points.length - 1]!;
+    const norm = set && chooseNorm(set, { ...series, sex: view.patient.sex, age: ageOn(view.patient.birthDate, last.on) });
+    return { main: series, twin, expected: norm ? limitsOf(norm.entry.value) : null, normName: set?.short ?? '' };
+  });
+
+  protected name(series: Series): string {
+    return `${motion(series.motion).short}, ${series.mode}`;
+  }
+
+  protected before(series: Series): string {
+    const point = series.points[series.points.length - 2];
+    return point ? formatNumber(point.value) : '··';
+  }
+
+  protected now(series: Series): string {
+    return formatNumber(series.points[series.points.length - 1]!.value);
+  }
+}
+
+function weight({ sinceLast, mode }: Series): number {
+  if (!sinceLast) return mode === 'passive' ? -1 : -2;
+  return Math.abs(sinceLast.change) / sinceLast.mdc;
+}

@@ -1,0 +1,44 @@
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
+import { MatTooltipModule } from '@angular/material/tooltip';
+import { Router, RouterLink, RouterLinkActive } from '@angular/router';
+import { Outbox } from '../data/outbox';
+import { Session } from '../data/session';
+import { ThemeChoice } from './theme';
+
+const STEPS = [
+  { path: 'measure', name: 'Measure' },
+  { path: 'judge', name: 'Judge' },
+  { path: 'progress', name: 'Progress' },
+] as const;
+
+/** The frame of every page: whose record this is, where in the visit we are, what is saved. */
+@Component({
+  selector: 'dg-frame',
+  imports: [MatButtonModule, MatIconModule, MatTooltipModule, RouterLink, RouterLinkActive],
+  templateUrl: './frame.html',
+  styleUrl: './frame.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Frame {
+  private readonly router = inject(Router);
+  private readonly session = inject(Session);
+  protected readonly outbox = inject(Outbox);
+  protected readonly theme = inject(ThemeChoice);
+  protected readonly steps = STEPS;
+
+  /** Patient or page. */
+  readonly heading = input.required<string>();
+  readonly about = input('');
+  /** Where the heading leads, if anywhere. */
+  readonly headingLink = input<string>();
+  /** Set inside a visit: shows the strip of its steps. */
+  readonly visitId = input<string>();
+  protected readonly clinic = () => this.session.current()?.clinic.name ?? '';
+
+  protected signOut(): void {
+    if (this.outbox.waiting() > 0 && !confirm('Some readings are not sent yet. Sign out and lose them?')) return;
+    this.session.signOut().subscribe({ complete: () => void this.router.navigateByUrl('/sign-in'), error: () => void this.router.navigateByUrl('/sign-in') });
+  }
+}

@@ -1,0 +1,150 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { Degrees } from '@dial-gauge/core';
+import { arcPath, onDial, ringPath, sectorBox, ticks, type Facing, type Point } from './geometry';
+
+/** Everything a dial shows. Angles in degrees from zero, in the motion's own direction. */
+export interface DialModel {
+  readonly facing: Facing;
+  readonly scale: { readonly on: Degrees; readonly back: Degrees };
+  /** What lies at either end of the scale: "internal", "external". */
+  readonly ends: { readonly on: string; readonly back: string };
+  /** Where the needle stands; null when nothing has been read or typed. */
+  readonly needle: Degrees | null;
+  /** Half-width of the 95 % error band round the needle. */
+  readonly error: Degrees;
+  readonly active: Degrees | null;
+  readonly passive: Degrees | null;
+  readonly expected: { readonly low: Degrees; readonly high: Degrees } | null;
+  /** The edge the needle falls short of, and how to say it. */
+  readonly gap: { readonly to: Degrees; readonly words: string } | null;
+  readonly otherSide: { readonly at: Degrees; readonly words: string } | null;
+  readonly lastVisit: { readonly at: Degrees; readonly words: string } | null;
+  /** The whole dial in words, for those who do not see it. */
+  readonly text: string;
+}
+
+interface Label {
+  readonly words: string;
+  readonly at: Point;
+  readonly anchor: 'start' | 'middle' | 'end';
+}
+
+const RIM = 100;
+const NEEDLE = 90;
+const ACTIVE = 62;
+const PASSIVE = 72;
+const LABEL = RIM + 18;
+/** Labels nearer than this along the rim are moved apart, degrees. */
+const APART = 8;
+
+/**
+ * One motion as the examiner sees it: zero where the limb points at zero, the
+ * needle where it points now. State is told by shape first: a hatched band is
+ * expected, a bracket is a gap, a hollow ring the last visit, a hollow
+ * triangle the other side, the needle's soft edge the measuring error.
+ */
+@Component({
+  selector: 'dg-dial',
+  templateUrl: './dial.html',
+  styleUrl: './dial.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Dial {
+  readonly model = input.required<DialModel>();
+
+  private readonly range = computed(() => {
+    const { scale, needle, otherSide, lastVisit, active, passive } = this.model();
+    const shown = [needle, otherSide?.at, lastVisit?.at, active, passive].filter((v): v is number => typeof v === 'number');
+    const toTen = (value: number) => Math.ceil(value / 10) * 10;
+    return { from: -toTen(Math.max(scale.back, ...shown.map((v) => -v))), to: toTen(Math.max(scale.on, ...shown)) };
+  });
+
+  protected readonly viewBox = computed(() => {
+    const { from, to } = this.range();
+    const box = sectorBox(this.model().facing, from, to, RIM, 26);
+    return `${box.x} ${box.y} ${box.width} ${box.height}`;
+  });
+
+  protected readonly rim = computed(() => arcPath(this.model().facing, this.range().from, this.range().to, RIM));
+  protected readonly ticks = computed(() => ticks(this.model().facing, this.range().from, this.range().to, RIM));
+  protected readonly numbers = computed(() => {
+    const { from, to } = this.range();
+    const step = to - from > 150 ? 20 : 10;
+    const first = Math.ceil(from / step) * step;
+    return Array.from({ length: Math.floor((to - first) / step) + 1 }, (_, i) => first + i * step).map((angle) => ({
+      angle: Math.abs(angle),
+      at: onDial(this.model().facing, angle, RIM - 14),
+    }));
+  });
+
+  protected readonly ends = computed((): Label[] => {
+    const { facing, ends } = this.model();
+    const { from, to } = this.range();
+    return [this.label(ends.on, onDial(facing, to + 3, RIM + 6)), this.label(ends.back, onDial(facing, from - 3, RIM + 6))].filter((l) => l.words);
+  });
+
+  protected readonly zero = computed(() => onDial(this.model().facing, 0, RIM + 5));
+  protected readonly needle = computed(() => {
+    const { needle, error, facing } = this.model();
+    return needle === null ? null : { tip: onDial(facing, needle, NEEDLE), soft: ringPath(facing, needle - error, needle + error, 0.01, NEEDLE) };
+  });
+
+  protected readonly active = computed(() => this.fromZero(this.model().active, ACTIVE));
+  protected readonly passive = computed(() => this.fromZero(this.model().passive, PASSIVE));
+  protected readonly expected = computed(() => {
+    const { expected, facing } = this.model();
+    return expected && ringPath(facing, expected.low, Math.max(expected.high, expected.low + 1.5), RIM + 1.5, RIM + 9);
+  });
+
+  protected readonly gap = computed(() => {
+    const { gap, needle, facing } = this.model();
+    if (!gap || needle === null) return null;
+    const ends = [needle, gap.to].map((angle) => ({ from: onDial(facing, angle, RIM + 2), to: onDial(facing, angle, RIM + 8) }));
+    return { path: arcPath(facing, needle, gap.to, RIM + 5), ends };
+  });
+
+  protected readonly lastVisit = computed(() => {
+    const { lastVisit, facing } = this.model();
+    return lastVisit && onDial(facing, lastVisit.at, RIM);
+  });
+
+  protected readonly otherSide = computed(() => {
+    const { otherSide, facing } = this.model();
+    if (!otherSide) return null;
+    return [onDial(facing, otherSide.at, RIM - 1), onDial(facing, otherSide.at - 2.4, RIM + 8), onDial(facing, otherSide.at + 2.4, RIM + 8)]
+      .map((p) => `${p.x.toFixed(2)},${p.y.toFixed(2)}`)
+      .join(' ');
+  });
+
+  /** Labels of gap, other side and last visit, pushed apart where they would lie on each other. */
+  protected readonly labels = computed((): (Label & { kind: string })[] => {
+    const { gap, needle, otherSide, lastVisit, facing } = this.model();
+    const wanted = [
+      ...(gap && needle !== null ? [{ kind: 'gap', words: gap.words, angle: (needle + gap.to) / 2 }] : []),
+      ...(otherSide ? [{ kind: 'other', words: otherSide.words, angle: otherSide.at }] : []),
+      ...(lastVisit ? [{ kind: 'last', words: lastVisit.words, angle: lastVisit.at }] : []),
+    ].sort((a, b) => a.angle - b.angle);
+    const middle = (wanted.length - 1) / 2;
+    let previous = -Infinity;
+    return wanted.map((label, index) => {
+      // The lower ones give way downward first, so that a crowded trio spreads both ways.
+      const nudged = wanted.length > 1 && tooNear(wanted, index) ? label.angle + (index - middle) * (APART / 2) : label.angle;
+      const angle = Math.max(nudged, previous + APART);
+      previous = angle;
+      return { kind: label.kind, ...this.label(label.words, onDial(facing, angle, LABEL)) };
+    });
+  });
+
+  private fromZero(value: Degrees | null, radius: number): string | null {
+    return value === null || Math.abs(value) < 0.5 ? null : arcPath(this.model().facing, 0, value, radius);
+  }
+
+  private label(words: string, at: Point): Label {
+    return { words, at, anchor: at.x < -12 ? 'end' : at.x > 12 ? 'start' : 'middle' };
+  }
+}
+
+function tooNear(labels: readonly { angle: Degrees }[], index: number): boolean {
+  const at = labels[index]!.angle;
+  return [labels[index - 1], labels[index + 1]].some((other) => other !== undefined && Math.abs(other.angle - at) < APART);
+}
