@@ -47,7 +47,9 @@ await main(async () => {
     say('Starting the server …');
     server = new ServerProcess({ port: PORT, log: join(folder, 'server.log'), env: { ...database.environment(), DIAL_GAUGE_DEMO: 'yes' } });
     await server.start();
-    say(`\nDial Gauge is ready:  ${server.url}\n  e-mail    wren@saltmarsh.example\n  password  tide-and-table\n\nCtrl-C stops it. Readings are kept in ${folder}.`);
+    say(
+      `\nDial Gauge is ready:  ${server.url}\n  e-mail    wren@saltmarsh.example\n  password  tide-and-table\n\nCtrl-C stops it. Readings are kept in ${folder}.`,
+    );
     const why = await Promise.race([stopAsked, server.gone]);
     if (why !== 'asked') throw new Stop(`The server has ended by itself; see ${server.log}. Saved readings are kept. Run npm start again.`);
     say('\nStopping …');

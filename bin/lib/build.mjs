@@ -5,17 +5,33 @@ import { needBuild } from './need.mjs';
 const SHARED = ['core/src', 'contract/src', 'tsconfig.base.json', 'package-lock.json'];
 
 export const buildWeb = () =>
-  needBuild('interface', [...SHARED, 'web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', 'web/tsconfig.app.json'], inRoot('web/dist/web/browser/index.html'), () =>
-    run('npx', ['ng', 'build', '--progress=false'], { cwd: inRoot('web'), quiet: true, env: { NG_CLI_ANALYTICS: 'false' } }),
+  needBuild(
+    'interface',
+    [...SHARED, 'web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', 'web/tsconfig.app.json'],
+    inRoot('web/dist/web/browser/index.html'),
+    () => run('npx', ['ng', 'build', '--progress=false'], { cwd: inRoot('web'), quiet: true, env: { NG_CLI_ANALYTICS: 'false' } }),
   );
 
 export const buildServer = () =>
   needBuild('server', [...SHARED, 'server/src', 'server/tsconfig.json'], inRoot('server/dist/main.js'), () =>
-    run('npx', [
-      'esbuild', 'src/main.ts', '--bundle', '--platform=node', '--target=node20', '--format=esm', '--packages=external',
-      '--alias:@dial-gauge/core=../core/src/index.ts', '--alias:@dial-gauge/contract=../contract/src/index.ts',
-      '--sourcemap', '--outfile=dist/main.js', '--log-level=warning',
-    ], { cwd: inRoot('server'), quiet: true }),
+    run(
+      'npx',
+      [
+        'esbuild',
+        'src/main.ts',
+        '--bundle',
+        '--platform=node',
+        '--target=node20',
+        '--format=esm',
+        '--packages=external',
+        '--alias:@dial-gauge/core=../core/src/index.ts',
+        '--alias:@dial-gauge/contract=../contract/src/index.ts',
+        '--sourcemap',
+        '--outfile=dist/main.js',
+        '--log-level=warning',
+      ],
+      { cwd: inRoot('server'), quiet: true },
+    ),
   );
 
 /** Builds what has changed since the last time. */

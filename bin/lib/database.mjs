@@ -88,10 +88,18 @@ export class PrivateDatabase {
     if (existsSync(this.data)) return;
     const part = `${this.data}.part`;
     rmSync(part, { recursive: true, force: true });
-    const { code, output } = await run(which('mariadb-install-db'), [
-      '--no-defaults', `--datadir=${part}`, `--user=${this.me}`, '--auth-root-authentication-method=socket',
-      `--auth-root-socket-user=${this.me}`, '--skip-test-db',
-    ], { quiet: true });
+    const { code, output } = await run(
+      which('mariadb-install-db'),
+      [
+        '--no-defaults',
+        `--datadir=${part}`,
+        `--user=${this.me}`,
+        '--auth-root-authentication-method=socket',
+        `--auth-root-socket-user=${this.me}`,
+        '--skip-test-db',
+      ],
+      { quiet: true },
+    );
     if (code !== 0) throw new Stop(`The database folder could not be made in ${this.data}:\n${output}`);
     renameSync(part, this.data);
   }
@@ -99,11 +107,24 @@ export class PrivateDatabase {
   async launch() {
     const log = openSync(this.log, 'a');
     // A group of its own: Ctrl-C in the terminal is for the start command, which then stops things in order.
-    this.child = spawn(which('mariadbd'), [
-      '--no-defaults', `--user=${this.me}`, `--datadir=${this.data}`, `--socket=${this.socket}`, `--pid-file=${this.pidFile}`,
-      '--bind-address=127.0.0.1', `--port=${this.port}`, '--skip-name-resolve', '--character-set-server=utf8mb4',
-      '--collation-server=utf8mb4_unicode_ci', '--default-time-zone=+00:00', '--innodb-buffer-pool-size=256M',
-    ], { detached: true, stdio: ['ignore', log, log] });
+    this.child = spawn(
+      which('mariadbd'),
+      [
+        '--no-defaults',
+        `--user=${this.me}`,
+        `--datadir=${this.data}`,
+        `--socket=${this.socket}`,
+        `--pid-file=${this.pidFile}`,
+        '--bind-address=127.0.0.1',
+        `--port=${this.port}`,
+        '--skip-name-resolve',
+        '--character-set-server=utf8mb4',
+        '--collation-server=utf8mb4_unicode_ci',
+        '--default-time-zone=+00:00',
+        '--innodb-buffer-pool-size=256M',
+      ],
+      { detached: true, stdio: ['ignore', log, log] },
+    );
     closeSync(log);
     for (let i = 0; i < 600; i += 1) {
       if (this.child.exitCode !== null || this.child.signalCode !== null) {
@@ -117,11 +138,17 @@ export class PrivateDatabase {
   }
 
   admin(command) {
-    return run(which('mariadb-admin'), ['--no-defaults', `--socket=${this.socket}`, `--user=${this.me}`, '--silent', command], { quiet: true });
+    return run(which('mariadb-admin'), ['--no-defaults', `--socket=${this.socket}`, `--user=${this.me}`, '--silent', command], {
+      quiet: true,
+    });
   }
 
   async sql(statements) {
-    const { code, output } = await run(which('mariadb'), ['--no-defaults', `--socket=${this.socket}`, `--user=${this.me}`, '-e', statements], { quiet: true });
+    const { code, output } = await run(
+      which('mariadb'),
+      ['--no-defaults', `--socket=${this.socket}`, `--user=${this.me}`, '-e', statements],
+      { quiet: true },
+    );
     if (code !== 0) throw new Stop(`The database refused its set-up: ${output}`);
   }
 }

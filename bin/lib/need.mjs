@@ -10,7 +10,9 @@ const OLDEST_NODE = [20, 19];
 export function needNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < OLDEST_NODE[0] || (major === OLDEST_NODE[0] && minor < OLDEST_NODE[1])) {
-    throw new Stop(`Node ${process.versions.node} is too old. Install Node ${OLDEST_NODE.join('.')} or newer (see .nvmrc) and run the command again.`);
+    throw new Stop(
+      `Node ${process.versions.node} is too old. Install Node ${OLDEST_NODE.join('.')} or newer (see .nvmrc) and run the command again.`,
+    );
   }
 }
 
@@ -23,7 +25,9 @@ export async function needDebian(...packages) {
   if (missing.length === 0) return;
   const list = missing.join(' ');
   if (!which('apt-get')) {
-    throw new Stop(`${list} is missing, and so is apt-get. Dial Gauge sets itself up on Debian; elsewhere install ${list} by hand, so that ${missing.flatMap((m) => PROGRAMS[m]).join(', ')} can be found, and run the command again.`);
+    throw new Stop(
+      `${list} is missing, and so is apt-get. Dial Gauge sets itself up on Debian; elsewhere install ${list} by hand, so that ${missing.flatMap((m) => PROGRAMS[m]).join(', ')} can be found, and run the command again.`,
+    );
   }
   const root = process.getuid?.() === 0;
   if (!root && (!which('sudo') || (await run('sudo', ['-n', 'true'], { quiet: true })).code !== 0)) {
@@ -33,7 +37,10 @@ export async function needDebian(...packages) {
     const env = ['env', 'DEBIAN_FRONTEND=noninteractive'];
     const [command, ...rest] = root ? [...env, 'apt-get', ...args] : ['sudo', '-n', ...env, 'apt-get', ...args];
     const { code, output } = await run(command, rest, { quiet: true });
-    if (code !== 0) throw new Stop(`Debian's ${list} could not be installed:\n${output.split('\n').slice(-12).join('\n')}\nMend that and run the command again.`);
+    if (code !== 0)
+      throw new Stop(
+        `Debian's ${list} could not be installed:\n${output.split('\n').slice(-12).join('\n')}\nMend that and run the command again.`,
+      );
   };
   say(`Installing Debian's ${list} …`);
   await apt('update', '-q');
@@ -47,7 +54,10 @@ export async function needPackages() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Installing npm packages …');
   const { code, output } = await run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true });
-  if (code !== 0) throw new Stop(`The npm packages could not be installed:\n${output.split('\n').slice(-12).join('\n')}\nMend that and run the command again.`);
+  if (code !== 0)
+    throw new Stop(
+      `The npm packages could not be installed:\n${output.split('\n').slice(-12).join('\n')}\nMend that and run the command again.`,
+    );
   writeFileSync(stamp, wanted);
 }
 

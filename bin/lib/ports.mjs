@@ -17,6 +17,8 @@ export const freePort = () => listen(0);
 /** Stops with a message when a port is taken. */
 export async function needPort(port, what, variable) {
   await listen(port).catch(() => {
-    throw new Stop(`Port ${port} on 127.0.0.1 is taken, and ${what} needs it. Is Dial Gauge already running? Otherwise choose another port:\n  ${variable}=${port + 20} npm start`);
+    throw new Stop(
+      `Port ${port} on 127.0.0.1 is taken, and ${what} needs it. Is Dial Gauge already running? Otherwise choose another port:\n  ${variable}=${port + 20} npm start`,
+    );
   });
 }

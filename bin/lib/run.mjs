@@ -4,7 +4,11 @@ import { ROOT } from './paths.mjs';
 /** Runs a program to its end, its output passed through unless `quiet`. Resolves with the exit code. */
 export function run(command, args, { cwd = ROOT, env = {}, quiet = false } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ['ignore', quiet ? 'pipe' : 'inherit', quiet ? 'pipe' : 'inherit'] });
+    const child = spawn(command, args, {
+      cwd,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', quiet ? 'pipe' : 'inherit', quiet ? 'pipe' : 'inherit'],
+    });
     let output = '';
     child.stdout?.on('data', (chunk) => (output += chunk));
     child.stderr?.on('data', (chunk) => (output += chunk));

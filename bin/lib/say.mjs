@@ -9,7 +9,7 @@ export async function main(work) {
   try {
     await work();
   } catch (error) {
-    process.stderr.write(`\n${error instanceof Stop ? error.message : error?.stack ?? error}\n`);
+    process.stderr.write(`\n${error instanceof Stop ? error.message : (error?.stack ?? error)}\n`);
     process.exitCode = 1;
   }
 }

@@ -19,7 +19,13 @@ export class ServerProcess {
   async start() {
     const log = openSync(this.log, 'a');
     this.child = spawn(process.execPath, ['--enable-source-maps', inRoot('server/dist/main.js')], {
-      env: { ...process.env, NODE_ENV: 'production', DIAL_GAUGE_PORT: String(this.port), DIAL_GAUGE_WEB_ROOT: inRoot('web/dist/web/browser'), ...this.env },
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        DIAL_GAUGE_PORT: String(this.port),
+        DIAL_GAUGE_WEB_ROOT: inRoot('web/dist/web/browser'),
+        ...this.env,
+      },
       detached: true,
       stdio: ['ignore', log, log, 'ipc'],
     });
@@ -29,7 +35,9 @@ export class ServerProcess {
     await Promise.race([
       ready,
       this.gone.then(() => {
-        throw new Stop(`The server did not start. The end of ${this.log}:\n${readFileSync(this.log, 'utf8').split('\n').slice(-12).join('\n')}`);
+        throw new Stop(
+          `The server did not start. The end of ${this.log}:\n${readFileSync(this.log, 'utf8').split('\n').slice(-12).join('\n')}`,
+        );
       }),
     ]);
   }

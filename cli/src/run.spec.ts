@@ -20,7 +20,14 @@ describe('gauge evaluate', () => {
     expect(measurements[1]).toEqual(jasmine.objectContaining({ value: 55, trials: 1, consistent: null }));
     expect(findings.map((f: { kind: string }) => f.kind)).toEqual(['short-of-normal', 'no-norm']);
     expect(findings[0]).toEqual(
-      jasmine.objectContaining({ severity: 'marked', side: 'left', value: 19, expected: 44.4, difference: -25.4, agreement: { short: 3, of: 4 } }),
+      jasmine.objectContaining({
+        severity: 'marked',
+        side: 'left',
+        value: 19,
+        expected: 44.4,
+        difference: -25.4,
+        agreement: { short: 3, of: 4 },
+      }),
     );
   });
 
@@ -31,7 +38,10 @@ describe('gauge evaluate', () => {
   });
 
   it('takes an SFTR arc in place of two measurements', () => {
-    const file = { ...example(), measurements: [{ sftr: 'S:0-15-100', joint: 'hip', side: 'left', mode: 'passive', instrument: 'goniometer' }] };
+    const file = {
+      ...example(),
+      measurements: [{ sftr: 'S:0-15-100', joint: 'hip', side: 'left', mode: 'passive', instrument: 'goniometer' }],
+    };
     const { measurements } = output(evaluate(file));
     expect(measurements.map((m: { motion: string; value: number; position: string }) => [m.motion, m.value, m.position])).toEqual([
       ['hip.extension', -15, 'prone'],
@@ -42,24 +52,62 @@ describe('gauge evaluate', () => {
   it('compares with an earlier assessment', () => {
     const earlier = [{ ...example().measurements[0], trials: [{ end: 30 }] }];
     const { findings } = output(evaluate({ ...example(), previous: { assessedOn: '2026-10-01', measurements: earlier } }));
-    expect(findings.find((f: { kind: string }) => f.kind === 'changed')).toEqual(jasmine.objectContaining({ expected: 30, difference: -11, severity: 'mild' }));
+    expect(findings.find((f: { kind: string }) => f.kind === 'changed')).toEqual(
+      jasmine.objectContaining({ expected: 30, difference: -11, severity: 'mild' }),
+    );
   });
 
   const REFUSED: [string, (file: ReturnType<typeof example>) => unknown, string][] = [
     ['an unknown key', (f) => ({ ...f, colour: 1 }), 'colour: is not known here'],
-    ['an unknown key deep inside', (f) => ({ ...f, measurements: [{ ...f.measurements[0], trials: [{ end: 1, stop: 2 }] }] }), 'measurements.0.trials.0.stop: is not known here'],
-    ['an impossible angle', (f) => ({ ...f, measurements: [{ ...f.measurements[0], trials: [{ end: 190 }] }] }), 'measurements.0.trials.0.end: 190° is more than hip internal rotation can hold; allowed: −60 to 100°'],
-    ['half a reading', (f) => ({ ...f, measurements: [{ ...f.measurements[0], trials: [{ start: 5 }] }] }), 'measurements.0.trials.0.end: is missing; allowed: number'],
-    ['words for an angle', (f) => ({ ...f, measurements: [{ ...f.measurements[0], trials: [{ end: 'much' }] }] }), 'measurements.0.trials.0.end: is not of the right kind; allowed: number'],
-    ['an unknown motion', (f) => ({ ...f, measurements: [{ ...f.measurements[0], motion: 'hip.swing' }] }), 'measurements.0.motion: "hip.swing" is not in the catalogue; allowed: hip.flexion'],
-    ['a side that does not fit', (f) => ({ ...f, measurements: [{ ...f.measurements[0], side: 'midline' }] }), 'measurements.0.side: "midline" does not fit hip.internalRotation; allowed: left, right'],
-    ['one site of two', (f) => ({ ...f, measurements: [{ ...f.measurements[1], trials: [{ end: 55 }] }] }), 'measurements.0.trials.0: needs upper and lower'],
+    [
+      'an unknown key deep inside',
+      (f) => ({ ...f, measurements: [{ ...f.measurements[0], trials: [{ end: 1, stop: 2 }] }] }),
+      'measurements.0.trials.0.stop: is not known here',
+    ],
+    [
+      'an impossible angle',
+      (f) => ({ ...f, measurements: [{ ...f.measurements[0], trials: [{ end: 190 }] }] }),
+      'measurements.0.trials.0.end: 190° is more than hip internal rotation can hold; allowed: −60 to 100°',
+    ],
+    [
+      'half a reading',
+      (f) => ({ ...f, measurements: [{ ...f.measurements[0], trials: [{ start: 5 }] }] }),
+      'measurements.0.trials.0.end: is missing; allowed: number',
+    ],
+    [
+      'words for an angle',
+      (f) => ({ ...f, measurements: [{ ...f.measurements[0], trials: [{ end: 'much' }] }] }),
+      'measurements.0.trials.0.end: is not of the right kind; allowed: number',
+    ],
+    [
+      'an unknown motion',
+      (f) => ({ ...f, measurements: [{ ...f.measurements[0], motion: 'hip.swing' }] }),
+      'measurements.0.motion: "hip.swing" is not in the catalogue; allowed: hip.flexion',
+    ],
+    [
+      'a side that does not fit',
+      (f) => ({ ...f, measurements: [{ ...f.measurements[0], side: 'midline' }] }),
+      'measurements.0.side: "midline" does not fit hip.internalRotation; allowed: left, right',
+    ],
+    [
+      'one site of two',
+      (f) => ({ ...f, measurements: [{ ...f.measurements[1], trials: [{ end: 55 }] }] }),
+      'measurements.0.trials.0: needs upper and lower',
+    ],
     ['a repeated measurement', (f) => ({ ...f, measurements: [f.measurements[0], f.measurements[0]] }), 'is given twice'],
-    ['an impossible arc', (f) => ({ ...f, measurements: [{ sftr: 'S:15-5-120', joint: 'hip', side: 'left', mode: 'passive', instrument: 'goniometer' }] }), 'measurements.0.sftr: the middle number 5'],
+    [
+      'an impossible arc',
+      (f) => ({ ...f, measurements: [{ sftr: 'S:15-5-120', joint: 'hip', side: 'left', mode: 'passive', instrument: 'goniometer' }] }),
+      'measurements.0.sftr: the middle number 5',
+    ],
     ['a day that does not exist', (f) => ({ ...f, assessedOn: '2026-02-30' }), 'assessedOn: is not a day; allowed: YYYY-MM-DD'],
     ['a day before the birth', (f) => ({ ...f, assessedOn: '1980-01-01' }), 'assessedOn: lies before the birth date'],
     ['an unknown norm set', (f) => ({ ...f, normSet: 'mine' }), 'normSet: is not one of the allowed: aaos-1965'],
-    ['pain past 10', (f) => ({ ...f, measurements: [{ ...f.measurements[0], pain: 11 }] }), 'measurements.0.pain: is too large; allowed: 10 or less'],
+    [
+      'pain past 10',
+      (f) => ({ ...f, measurements: [{ ...f.measurements[0], pain: 11 }] }),
+      'measurements.0.pain: is too large; allowed: 10 or less',
+    ],
     ['text that is not JSON', () => '{', 'x.json: is not JSON'],
   ];
   for (const [what, change, words] of REFUSED) {
@@ -90,7 +138,12 @@ describe('gauge sftr', () => {
 
   it('prints the documented answer', () => {
     expect(output(sftr('S:0-15-120', '--joint', 'knee'))).toEqual({
-      joint: 'knee', plane: 'S', position: null, motions: { 'knee.extension': -15, 'knee.flexion': 120 }, arc: 105, canonical: 'S:0-15-120',
+      joint: 'knee',
+      plane: 'S',
+      position: null,
+      motions: { 'knee.extension': -15, 'knee.flexion': 120 },
+      arc: 105,
+      canonical: 'S:0-15-120',
     });
     expect(output(sftr('S:0-30', '--joint', 'knee')).motions).toBeUndefined();
   });

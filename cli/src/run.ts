@@ -2,9 +2,7 @@ import { parseArgs } from 'node:util';
 import { AssessmentFile, assessmentOf, explain } from '@dial-gauge/contract';
 import { assess, evaluationReport, JOINTS, readSftr, SftrError } from '@dial-gauge/core';
 
-export type Outcome =
-  | { readonly exitCode: 0; readonly output: string }
-  | { readonly exitCode: 2; readonly problems: readonly string[] };
+export type Outcome = { readonly exitCode: 0; readonly output: string } | { readonly exitCode: 2; readonly problems: readonly string[] };
 
 /** Reads a file by name, or standard input for `-`. */
 export type ReadText = (file: string) => string;
@@ -41,7 +39,9 @@ function evaluate(args: readonly string[], read: ReadText): Outcome {
     json = JSON.parse(read(file));
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
-    return refuse(error instanceof SyntaxError ? `${file}: is not JSON (${why}); allowed: one JSON object` : `${file}: cannot be read (${why})`);
+    return refuse(
+      error instanceof SyntaxError ? `${file}: is not JSON (${why}); allowed: one JSON object` : `${file}: cannot be read (${why})`,
+    );
   }
   const parsed = AssessmentFile.safeParse(json);
   if (!parsed.success) return refuse(...explain(parsed.error).map((p) => `${p.path}: ${p.message}`));
@@ -54,7 +54,10 @@ function sftr(args: readonly string[]): Outcome {
     const [text, ...extra] = positionals;
     if (text === undefined || extra.length > 0) return refuse('sftr: takes one quoted record, as "S:0-15-120"');
     const joint = JOINTS.find((j) => j === values.joint);
-    if (!joint) return refuse(`--joint: ${values.joint === undefined ? 'is missing' : `"${values.joint}" is not a joint`}; allowed: ${JOINTS.join(', ')}`);
+    if (!joint)
+      return refuse(
+        `--joint: ${values.joint === undefined ? 'is missing' : `"${values.joint}" is not a joint`}; allowed: ${JOINTS.join(', ')}`,
+      );
     return print(readSftr(text, joint));
   } catch (error) {
     if (error instanceof SftrError) return refuse(`sftr: ${error.message}`);

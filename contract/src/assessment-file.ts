@@ -1,8 +1,22 @@
 import {
-  allowedSides, checkAngle, checkWay, DEFAULT_NORM_SET, endPosition, findMotion, isDual, measurementKey, motion, readSftr, SftrError,
-  type Assessment, type Measurement, type MotionId, type Position as PositionId, type Side as SideId,
+  allowedSides,
+  checkAngle,
+  checkWay,
+  DEFAULT_NORM_SET,
+  endPosition,
+  findMotion,
+  isDual,
+  measurementKey,
+  motion,
+  readSftr,
+  SftrError,
+  type Assessment,
+  type Measurement,
+  type MotionId,
+  type Position as PositionId,
+  type Side as SideId,
 } from '@dial-gauge/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Day, EndFeel, Instrument, InvolvedSide, Joint, Mode, Motion, NormSetId, Position, Sex, Side } from './ids.js';
 
 const Angle = z.number();
@@ -24,7 +38,10 @@ const Reading = z.strictObject({
   mode: Mode,
   position: Position,
   instrument: Instrument,
-  trials: z.array(z.union([AngleTrial, DualTrial])).min(1).max(6),
+  trials: z
+    .array(z.union([AngleTrial, DualTrial]))
+    .min(1)
+    .max(6),
   ...qualifiers,
 });
 
@@ -51,20 +68,24 @@ const ItemSchema = z.custom<unknown>().transform((value, context): Item | null =
   return null;
 });
 
-const Measurements = z.array(ItemSchema).min(1).max(1000).transform((items, context): Measurement[] => {
-  const refuse: Refuse = (path, message) => context.issues.push({ code: 'custom', path, message, input: items });
-  const measurements = items.flatMap((item, index) =>
-    (!item ? [] : 'sftr' in item ? fromSftr(item, index, refuse) : [item]).filter((m) => isMeasurable(m, index, refuse)),
-  );
-  const seen = new Set<string>();
-  measurements.forEach((m) => {
-    const key = measurementKey(m);
-    const index = items.findIndex((item) => item && 'motion' in item && measurementKey(item) === key);
-    if (seen.has(key)) refuse([Math.max(index, 0)], `${key.replaceAll('|', ' ')} is given twice; put its trials into one measurement`);
-    seen.add(key);
+const Measurements = z
+  .array(ItemSchema)
+  .min(1)
+  .max(1000)
+  .transform((items, context): Measurement[] => {
+    const refuse: Refuse = (path, message) => context.issues.push({ code: 'custom', path, message, input: items });
+    const measurements = items.flatMap((item, index) =>
+      (!item ? [] : 'sftr' in item ? fromSftr(item, index, refuse) : [item]).filter((m) => isMeasurable(m, index, refuse)),
+    );
+    const seen = new Set<string>();
+    measurements.forEach((m) => {
+      const key = measurementKey(m);
+      const index = items.findIndex((item) => item && 'motion' in item && measurementKey(item) === key);
+      if (seen.has(key)) refuse([Math.max(index, 0)], `${key.replaceAll('|', ' ')} is given twice; put its trials into one measurement`);
+      seen.add(key);
+    });
+    return measurements;
   });
-  return measurements;
-});
 
 /** `dial-gauge/assessment`, version 1: one person's measurements of one day, and those of a day before. */
 export const AssessmentFile = z
@@ -80,7 +101,8 @@ export const AssessmentFile = z
   })
   .superRefine((file, context) => {
     const refuse = (path: string[], message: string) => context.addIssue({ code: 'custom', path, message });
-    if (file.assessedOn < file.person.birthDate) refuse(['assessedOn'], `lies before the birth date; allowed: ${file.person.birthDate} or later`);
+    if (file.assessedOn < file.person.birthDate)
+      refuse(['assessedOn'], `lies before the birth date; allowed: ${file.person.birthDate} or later`);
     if (file.previous && file.previous.assessedOn > file.assessedOn) {
       refuse(['previous', 'assessedOn'], `lies after this assessment; allowed: ${file.assessedOn} or earlier`);
     }
@@ -109,7 +131,15 @@ function fromSftr(item: z.infer<typeof ArcReading>, index: number, refuse: Refus
         return [];
       }
       const at = position ?? POSITION_BY_SFTR[reading.position ?? ''] ?? known.protocols[0]?.position ?? 'supine';
-      const of = (s: SideId, value: number): Measurement => ({ ...rest, motion: known.id, side: s, mode, position: at, instrument, trials: [{ end: value }] });
+      const of = (s: SideId, value: number): Measurement => ({
+        ...rest,
+        motion: known.id,
+        side: s,
+        mode,
+        position: at,
+        instrument,
+        trials: [{ end: value }],
+      });
       return typeof end === 'number' ? [of(side, end)] : [of('left', end.left), of('right', end.right)];
     });
   } catch (error) {
@@ -140,7 +170,12 @@ function isMeasurable(m: Measurement, index: number, refuse: Refuse): boolean {
   m.trials.forEach((trial, t) => {
     if (isDual(trial) !== (m.instrument === 'dualInclinometer')) {
       fine = false;
-      refuse([index, 'trials', t], m.instrument === 'dualInclinometer' ? 'needs upper and lower, each with zero and end' : `needs end (and start where it was not 0), as read from a ${m.instrument}`);
+      refuse(
+        [index, 'trials', t],
+        m.instrument === 'dualInclinometer'
+          ? 'needs upper and lower, each with zero and end'
+          : `needs end (and start where it was not 0), as read from a ${m.instrument}`,
+      );
       return;
     }
     const angles = isDual(trial)

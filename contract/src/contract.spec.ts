@@ -2,8 +2,13 @@ import { explain, NewPatient, NewReading, openApiDocument, ROUTES } from './inde
 
 const reading = {
   id: '7d444840-9dc0-41d1-b245-5ffdce74fad2',
-  motion: 'hip.flexion', side: 'left', mode: 'passive', position: 'supine', instrument: 'goniometer',
-  end: 107, heldAt: '2026-11-20T09:30:00Z',
+  motion: 'hip.flexion',
+  side: 'left',
+  mode: 'passive',
+  position: 'supine',
+  instrument: 'goniometer',
+  end: 107,
+  heldAt: '2026-11-20T09:30:00Z',
 };
 const problems = (over: Record<string, unknown>) => {
   const parsed = NewReading.safeParse({ ...reading, ...over });
@@ -29,7 +34,11 @@ describe('a new reading', () => {
 describe('a new patient', () => {
   it('needs a name that is not only spaces', () => {
     const parsed = NewPatient.safeParse({
-      id: reading.id, givenName: ' ', familyName: 'Brandt', birthDate: '1968-01-01', sex: 'female',
+      id: reading.id,
+      givenName: ' ',
+      familyName: 'Brandt',
+      birthDate: '1968-01-01',
+      sex: 'female',
       episode: { id: reading.id, complaint: 'stiff hips' },
     });
     expect(parsed.success ? [] : explain(parsed.error)).toEqual([{ path: 'givenName', message: 'is too short; allowed: at least 1' }]);
@@ -37,7 +46,9 @@ describe('a new patient', () => {
 });
 
 describe('OpenAPI document', () => {
-  const document = openApiDocument() as { paths: Record<string, Record<string, { operationId: string; security: unknown[]; requestBody?: unknown }>> };
+  const document = openApiDocument() as {
+    paths: Record<string, Record<string, { operationId: string; security: unknown[]; requestBody?: unknown }>>;
+  };
 
   it('holds every route once, and asks for a session on all but sign-in', () => {
     const operations = Object.values(document.paths).flatMap((path) => Object.values(path));

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 /** One thing wrong with an input: where, what, and what is allowed. */
 export interface InputProblem {
@@ -36,7 +36,9 @@ function pathOf(path: readonly PropertyKey[]): string {
 function words(issue: Issue): string {
   switch (issue.code) {
     case 'invalid_type':
-      return issue.message.endsWith('undefined') ? `is missing; allowed: ${issue.expected}` : `is not of the right kind; allowed: ${issue.expected}`;
+      return issue.message.endsWith('undefined')
+        ? `is missing; allowed: ${issue.expected}`
+        : `is not of the right kind; allowed: ${issue.expected}`;
     case 'invalid_value':
       return `is not one of the allowed: ${issue.values.map(String).join(', ')}`;
     case 'too_small':

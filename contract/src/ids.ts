@@ -1,8 +1,18 @@
 import {
-  END_FEELS, INSTRUMENTS, INVOLVED_SIDES, JOINTS, MODES, NORM_SETS, POSITIONS, SEXES, SIDES,
-  findMotion, MOTIONS, type MotionId,
+  END_FEELS,
+  INSTRUMENTS,
+  INVOLVED_SIDES,
+  JOINTS,
+  MODES,
+  NORM_SETS,
+  POSITIONS,
+  SEXES,
+  SIDES,
+  findMotion,
+  MOTIONS,
+  type MotionId,
 } from '@dial-gauge/core';
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const Side = z.enum(SIDES);
 export const LimbSide = z.enum(['left', 'right']);

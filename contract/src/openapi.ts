@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Problem } from './records.js';
 import { ROUTES, type Route } from './routes.js';
 
@@ -18,7 +18,10 @@ function operation(name: string, route: Route): Json {
     content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
   });
   const params = [...route.path.matchAll(/:(\w+)/g)].map(([, param]) => ({
-    name: param, in: 'path', required: true, schema: { type: 'string', format: 'uuid' },
+    name: param,
+    in: 'path',
+    required: true,
+    schema: { type: 'string', format: 'uuid' },
   }));
   const hasBody = !(route.body instanceof z.ZodUndefined);
   return {
@@ -46,7 +49,11 @@ export function openApiDocument(): Json {
   }
   return {
     openapi: '3.1.0',
-    info: { title: 'Dial Gauge', version: '1', description: 'Angles are in degrees, counted from zero, positive in the motion’s own direction.' },
+    info: {
+      title: 'Dial Gauge',
+      version: '1',
+      description: 'Angles are in degrees, counted from zero, positive in the motion’s own direction.',
+    },
     paths,
     components: {
       schemas: { Problem: schema(Problem, 'output') },

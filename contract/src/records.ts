@@ -1,5 +1,5 @@
 import { checkAngle, checkWay, type Judgement, type Series } from '@dial-gauge/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Day, EndFeel, Id, Instrument, InvolvedSide, LimbSide, Mode, Motion, Position, Sex } from './ids.js';
 
 /** RFC 9457 problem, with one entry per field that was refused. */
@@ -40,22 +40,37 @@ export const NewPatient = z.strictObject({
 export type NewPatient = z.infer<typeof NewPatient>;
 
 export const PatientView = z.object({
-  id: Id, givenName: z.string(), familyName: z.string(), birthDate: Day, sex: Sex, occupation: z.string(),
+  id: Id,
+  givenName: z.string(),
+  familyName: z.string(),
+  birthDate: Day,
+  sex: Sex,
+  occupation: z.string(),
 });
 export type PatientView = z.infer<typeof PatientView>;
 
 export const EpisodeView = z.object({
-  id: Id, complaint: z.string(), involvedSide: InvolvedSide.nullable(), openedOn: Day,
+  id: Id,
+  complaint: z.string(),
+  involvedSide: InvolvedSide.nullable(),
+  openedOn: Day,
 });
 export type EpisodeView = z.infer<typeof EpisodeView>;
 
 export const VisitView = z.object({
-  id: Id, assessedOn: Day, examiner: z.string(), readings: z.int(), number: z.int(),
+  id: Id,
+  assessedOn: Day,
+  examiner: z.string(),
+  readings: z.int(),
+  number: z.int(),
 });
 export type VisitView = z.infer<typeof VisitView>;
 
 export const CaseloadRow = z.object({
-  patient: PatientView, episode: EpisodeView, visits: z.int(), lastVisit: VisitView.nullable(),
+  patient: PatientView,
+  episode: EpisodeView,
+  visits: z.int(),
+  lastVisit: VisitView.nullable(),
 });
 export type CaseloadRow = z.infer<typeof CaseloadRow>;
 
@@ -92,7 +107,12 @@ export const NewReading = z
 export type NewReading = z.infer<typeof NewReading>;
 
 export const TrialView = z.object({
-  id: Id, start: z.number(), end: z.number(), instrument: Instrument, heldAt: z.iso.datetime(), examiner: z.string(),
+  id: Id,
+  start: z.number(),
+  end: z.number(),
+  instrument: Instrument,
+  heldAt: z.iso.datetime(),
+  examiner: z.string(),
 });
 export type TrialView = z.infer<typeof TrialView>;
 

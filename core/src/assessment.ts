@@ -1,7 +1,5 @@
 import type { TiltPair } from './angle/excursion.js';
-import type {
-  Degrees, EndFeel, Instrument, InvolvedSide, IsoDate, Mode, MotionId, Position, Sex, Side,
-} from './terms.js';
+import type { Degrees, EndFeel, Instrument, InvolvedSide, IsoDate, Mode, MotionId, Position, Sex, Side } from './terms.js';
 
 /** One reading of a goniometer or a single inclinometer, as entered. `start` is 0 where it was not said. */
 export interface AngleTrial {

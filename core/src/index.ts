@@ -1,7 +1,7 @@
 export * from './terms.js';
 export { arcSize, type Arc, type FixedArc, type MovingArc } from './angle/arc.js';
 export { dualExcursion, excursion, type Sense, type TiltPair } from './angle/excursion.js';
-export { describeEnd, formatNumber, formatSigned } from './angle/words.js';
+export { describeEnd, endFigure, formatNumber, formatSigned, formatWhole } from './angle/words.js';
 export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
 export * from './catalogue/index.js';

@@ -4,16 +4,48 @@
  * schema elsewhere can be built from the same list.
  */
 export const JOINTS = [
-  'shoulder', 'elbow', 'forearm', 'wrist', 'thumbCmc', 'thumbMcp', 'thumbIp', 'fingerMcp', 'fingerPip',
-  'fingerDip', 'hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp', 'greatToeIp', 'cervical', 'thoracic',
-  'lumbar', 'thoracolumbar',
+  'shoulder',
+  'elbow',
+  'forearm',
+  'wrist',
+  'thumbCmc',
+  'thumbMcp',
+  'thumbIp',
+  'fingerMcp',
+  'fingerPip',
+  'fingerDip',
+  'hip',
+  'knee',
+  'ankle',
+  'subtalar',
+  'greatToeMtp',
+  'greatToeIp',
+  'cervical',
+  'thoracic',
+  'lumbar',
+  'thoracolumbar',
 ] as const;
 export type Joint = (typeof JOINTS)[number];
 
 export const MOTION_NAMES = [
-  'flexion', 'extension', 'abduction', 'adduction', 'internalRotation', 'externalRotation',
-  'horizontalAbduction', 'horizontalAdduction', 'pronation', 'supination', 'radialDeviation',
-  'ulnarDeviation', 'dorsiflexion', 'plantarflexion', 'inversion', 'eversion', 'rotation', 'lateralFlexion',
+  'flexion',
+  'extension',
+  'abduction',
+  'adduction',
+  'internalRotation',
+  'externalRotation',
+  'horizontalAbduction',
+  'horizontalAdduction',
+  'pronation',
+  'supination',
+  'radialDeviation',
+  'ulnarDeviation',
+  'dorsiflexion',
+  'plantarflexion',
+  'inversion',
+  'eversion',
+  'rotation',
+  'lateralFlexion',
 ] as const;
 export type MotionName = (typeof MOTION_NAMES)[number];
 export type MotionId = `${Joint}.${MotionName}`;
@@ -30,9 +62,7 @@ export type Mode = (typeof MODES)[number];
 export const POSITIONS = ['supine', 'prone', 'sidelying', 'sitting', 'standing', 'quadruped', 'halfKneeling'] as const;
 export type Position = (typeof POSITIONS)[number];
 
-export const INSTRUMENTS = [
-  'goniometer', 'inclinometer', 'dualInclinometer', 'phone', 'picture', 'tape', 'visual', 'dynamometer',
-] as const;
+export const INSTRUMENTS = ['goniometer', 'inclinometer', 'dualInclinometer', 'phone', 'picture', 'tape', 'visual', 'dynamometer'] as const;
 export type Instrument = (typeof INSTRUMENTS)[number];
 
 export const SEXES = ['female', 'male', 'unknown'] as const;
@@ -42,9 +72,22 @@ export const END_FEELS = ['soft', 'firm', 'hard', 'empty', 'springy', 'spasm'] a
 export type EndFeel = (typeof END_FEELS)[number];
 
 export const FINDING_KINDS = [
-  'short-of-normal', 'beyond-normal', 'short-of-other-side', 'active-short-of-passive', 'active-beyond-passive',
-  'inconsistent-trials', 'substituted', 'painful', 'capsular-pattern', 'two-joint-limit',
-  'opposite-direction-pain', 'lumbar-slr-invalid', 'changed', 'within-error', 'behind-course', 'no-norm',
+  'short-of-normal',
+  'beyond-normal',
+  'short-of-other-side',
+  'active-short-of-passive',
+  'active-beyond-passive',
+  'inconsistent-trials',
+  'substituted',
+  'painful',
+  'capsular-pattern',
+  'two-joint-limit',
+  'opposite-direction-pain',
+  'lumbar-slr-invalid',
+  'changed',
+  'within-error',
+  'behind-course',
+  'no-norm',
 ] as const;
 export type FindingKind = (typeof FINDING_KINDS)[number];
 

@@ -64,7 +64,11 @@ export function createApp(settings: AppSettings): Express {
       logger,
       genReqId: () => randomUUID(),
       serializers: {
-        req: (request: { id: string; method: string; url: string }) => ({ id: request.id, method: request.method, path: request.url.split('?')[0] }),
+        req: (request: { id: string; method: string; url: string }) => ({
+          id: request.id,
+          method: request.method,
+          path: request.url.split('?')[0],
+        }),
         res: (response: { statusCode: number }) => ({ status: response.statusCode }),
       },
     }),
@@ -72,7 +76,9 @@ export function createApp(settings: AppSettings): Express {
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApiDocument());
   });
-  app.use('/api', api(settings), (_request, _response, next) => next(new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.')));
+  app.use('/api', api(settings), (_request, _response, next) =>
+    next(new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.')),
+  );
   if (webRoot) serveWeb(app, webRoot);
   app.use(problemHandler(logger));
   return app;
@@ -107,7 +113,8 @@ function serveWeb(app: Express, webRoot: string): void {
   if (!existsSync(indexFile)) throw new Error(`${indexFile} is missing: build the interface first (npm run build)`);
   const page = readFileSync(indexFile, 'utf8');
   app.use(express.static(webRoot, { index: false, maxAge: '1y', immutable: true }));
-  app.get(/^\/(?!api\/).*/, (_request, response) => {
+  // Anything with an ending was meant to be a file, and is not there.
+  app.get(/^\/(?!api\/)[^.]*$/, (_request, response) => {
     response.setHeader('Cache-Control', 'no-store');
     response.type('html').send(page.replaceAll('CSP_NONCE', nonceOf(response)));
   });

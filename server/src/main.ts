@@ -13,7 +13,13 @@ const dataSource = await createDataSource(settings.database).initialize();
 await migrate(dataSource);
 if (settings.demo && (await seedDemo(dataSource, new Date()))) logger.info('demo clinic seeded');
 
-const app = createApp({ dataSource, logger, sessionSecret: settings.sessionSecret, webRoot: settings.webRoot, secureCookie: settings.secureCookie });
+const app = createApp({
+  dataSource,
+  logger,
+  sessionSecret: settings.sessionSecret,
+  webRoot: settings.webRoot,
+  secureCookie: settings.secureCookie,
+});
 const server = createServer(app);
 server.listen(settings.port, '127.0.0.1', () => {
   logger.info({ port: settings.port }, 'listening');

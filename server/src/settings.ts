@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const port = z.coerce.number().int().min(1).max(65_535);
 
@@ -25,7 +25,13 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
   const e = parsed.data;
   return {
     port: e.DIAL_GAUGE_PORT,
-    database: { host: e.DIAL_GAUGE_DB_HOST, port: e.DIAL_GAUGE_DB_PORT, user: e.DIAL_GAUGE_DB_USER, password: e.DIAL_GAUGE_DB_PASSWORD, database: e.DIAL_GAUGE_DB_NAME },
+    database: {
+      host: e.DIAL_GAUGE_DB_HOST,
+      port: e.DIAL_GAUGE_DB_PORT,
+      user: e.DIAL_GAUGE_DB_USER,
+      password: e.DIAL_GAUGE_DB_PASSWORD,
+      database: e.DIAL_GAUGE_DB_NAME,
+    },
     sessionSecret: e.DIAL_GAUGE_SESSION_SECRET,
     webRoot: e.DIAL_GAUGE_WEB_ROOT,
     demo: e.DIAL_GAUGE_DEMO === 'yes',

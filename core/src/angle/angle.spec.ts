@@ -57,10 +57,18 @@ describe('dual excursion', () => {
   const from0 = (end: number) => ({ zero: 0, end });
 
   it('agrees with check values of the trade (common practice, no source)', () => {
-    expect(dualExcursion(from0(104), from0(49))).withContext('lumbar flexion').toBe(55);
-    expect(dualExcursion(from0(117), from0(107))).withContext('thoracic flexion').toBe(10);
-    expect(dualExcursion(from0(20), from0(20))).withContext('lumbar extension').toBe(0);
-    expect(dualExcursion(from0(39), from0(21))).withContext('thoracic extension').toBe(18);
+    expect(dualExcursion(from0(104), from0(49)))
+      .withContext('lumbar flexion')
+      .toBe(55);
+    expect(dualExcursion(from0(117), from0(107)))
+      .withContext('thoracic flexion')
+      .toBe(10);
+    expect(dualExcursion(from0(20), from0(20)))
+      .withContext('lumbar extension')
+      .toBe(0);
+    expect(dualExcursion(from0(39), from0(21)))
+      .withContext('thoracic extension')
+      .toBe(18);
   });
 
   it('agrees with the worked example of the two-inclinometer method (AMA Guides, from memory)', () => {

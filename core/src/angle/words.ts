@@ -13,6 +13,16 @@ export function formatSigned(value: number): string {
   return value > 0 && text !== '0' ? `+${text}` : text;
 }
 
+/** Whole degrees: what a goniometer reads. */
+export function formatWhole(value: number): string {
+  return formatNumber(Math.round(value));
+}
+
+/** An end position where space is short or a sum is shown: `98`, `lacks 20`. Never a bare sign. */
+export function endFigure(value: Degrees): string {
+  return value < 0 ? `lacks ${formatNumber(-value)}` : formatNumber(value);
+}
+
 /**
  * An end position in words. Books disagree about the sign of extension, so a
  * signed extension is never printed bare.

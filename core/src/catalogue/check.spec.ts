@@ -10,8 +10,14 @@ describe('checks of what comes from outside', () => {
   });
 
   it('names the field that does not fit and what is allowed', () => {
-    expect(checkWay({ ...way, motion: 'hip.swing' })).toEqual({ field: 'motion', message: jasmine.stringContaining('hip.flexion, hip.extension') as never });
-    expect(checkWay({ ...way, position: 'prone' })).toEqual({ field: 'position', message: 'hip flexion is not measured in "prone"; allowed: supine' });
+    expect(checkWay({ ...way, motion: 'hip.swing' })).toEqual({
+      field: 'motion',
+      message: jasmine.stringContaining('hip.flexion, hip.extension') as never,
+    });
+    expect(checkWay({ ...way, position: 'prone' })).toEqual({
+      field: 'position',
+      message: 'hip flexion is not measured in "prone"; allowed: supine',
+    });
     expect(checkWay({ ...way, motion: 'lumbar.flexion', position: 'standing' })?.field).toBe('mode');
     expect(checkWay({ ...way, instrument: 'tape' })?.message).toContain('allowed: goniometer, inclinometer, visual');
   });

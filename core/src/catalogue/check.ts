@@ -28,7 +28,10 @@ export function checkWay(way: Way): FieldProblem | undefined {
     return { field: 'position', message: `${motion.name.toLowerCase()} is not measured in "${way.position}"; allowed: ${positions}` };
   }
   if (!protocol.modes.includes(way.mode)) {
-    return { field: 'mode', message: `${motion.name.toLowerCase()} in ${way.position} is not measured "${way.mode}"; allowed: ${protocol.modes.join(', ')}` };
+    return {
+      field: 'mode',
+      message: `${motion.name.toLowerCase()} in ${way.position} is not measured "${way.mode}"; allowed: ${protocol.modes.join(', ')}`,
+    };
   }
   if (!protocol.instruments.includes(way.instrument)) {
     return {

@@ -15,7 +15,12 @@ const THIGH_DRIFTS: Substitution = { id: 'thigh-drifts', label: 'thigh drifts' }
 const TRUNK_LEANS: Substitution = { id: 'trunk-leans', label: 'trunk leans' };
 const KNEE_BENDS: Substitution = { id: 'knee-bends', label: 'knee bends' };
 
-const common = { version: 1, modes: ['active', 'passive'], instruments: ['goniometer', 'inclinometer', 'visual'], source: TEACHING } as const;
+const common = {
+  version: 1,
+  modes: ['active', 'passive'],
+  instruments: ['goniometer', 'inclinometer', 'visual'],
+  source: TEACHING,
+} as const;
 /** In supine with the examiner at the feet, gravity cannot read a movement across the table. */
 const goniometerOnly = { ...common, instruments: ['goniometer', 'visual'] } as const;
 
@@ -60,8 +65,15 @@ const sittingRotation = (motion: 'internalRotation' | 'externalRotation'): Proto
 
 export const HIP: readonly Motion[] = [
   {
-    id: 'hip.flexion', joint: 'hip', plane: 'S', name: 'Hip flexion', short: 'Flexion',
-    opposite: 'hip.extension', limits: { min: -60, max: 170 }, zeroIs: 'straight', pastZeroIsHyper: false,
+    id: 'hip.flexion',
+    joint: 'hip',
+    plane: 'S',
+    name: 'Hip flexion',
+    short: 'Flexion',
+    opposite: 'hip.extension',
+    limits: { min: -60, max: 170 },
+    zeroIs: 'straight',
+    pastZeroIsHyper: false,
     protocols: [
       {
         ...common,
@@ -81,8 +93,15 @@ export const HIP: readonly Motion[] = [
     ],
   },
   {
-    id: 'hip.extension', joint: 'hip', plane: 'S', name: 'Hip extension', short: 'Extension',
-    opposite: 'hip.flexion', limits: { min: -90, max: 60 }, zeroIs: 'straight', pastZeroIsHyper: false,
+    id: 'hip.extension',
+    joint: 'hip',
+    plane: 'S',
+    name: 'Hip extension',
+    short: 'Extension',
+    opposite: 'hip.flexion',
+    limits: { min: -90, max: 60 },
+    zeroIs: 'straight',
+    pastZeroIsHyper: false,
     protocols: [
       {
         ...common,
@@ -102,8 +121,15 @@ export const HIP: readonly Motion[] = [
     ],
   },
   {
-    id: 'hip.abduction', joint: 'hip', plane: 'F', name: 'Hip abduction', short: 'Abduction',
-    opposite: 'hip.adduction', limits: { min: -40, max: 100 }, zeroIs: 'neutral', pastZeroIsHyper: false,
+    id: 'hip.abduction',
+    joint: 'hip',
+    plane: 'F',
+    name: 'Hip abduction',
+    short: 'Abduction',
+    opposite: 'hip.adduction',
+    limits: { min: -40, max: 100 },
+    zeroIs: 'neutral',
+    pastZeroIsHyper: false,
     protocols: [
       {
         ...goniometerOnly,
@@ -123,8 +149,15 @@ export const HIP: readonly Motion[] = [
     ],
   },
   {
-    id: 'hip.adduction', joint: 'hip', plane: 'F', name: 'Hip adduction', short: 'Adduction',
-    opposite: 'hip.abduction', limits: { min: -60, max: 70 }, zeroIs: 'neutral', pastZeroIsHyper: false,
+    id: 'hip.adduction',
+    joint: 'hip',
+    plane: 'F',
+    name: 'Hip adduction',
+    short: 'Adduction',
+    opposite: 'hip.abduction',
+    limits: { min: -60, max: 70 },
+    zeroIs: 'neutral',
+    pastZeroIsHyper: false,
     protocols: [
       {
         ...goniometerOnly,
@@ -143,13 +176,27 @@ export const HIP: readonly Motion[] = [
     ],
   },
   {
-    id: 'hip.internalRotation', joint: 'hip', plane: 'R', name: 'Hip internal rotation', short: 'Internal rotation',
-    opposite: 'hip.externalRotation', limits: { min: -60, max: 100 }, zeroIs: 'neutral', pastZeroIsHyper: false,
+    id: 'hip.internalRotation',
+    joint: 'hip',
+    plane: 'R',
+    name: 'Hip internal rotation',
+    short: 'Internal rotation',
+    opposite: 'hip.externalRotation',
+    limits: { min: -60, max: 100 },
+    zeroIs: 'neutral',
+    pastZeroIsHyper: false,
     protocols: [proneRotation('internalRotation'), sittingRotation('internalRotation')],
   },
   {
-    id: 'hip.externalRotation', joint: 'hip', plane: 'R', name: 'Hip external rotation', short: 'External rotation',
-    opposite: 'hip.internalRotation', limits: { min: -60, max: 110 }, zeroIs: 'neutral', pastZeroIsHyper: false,
+    id: 'hip.externalRotation',
+    joint: 'hip',
+    plane: 'R',
+    name: 'Hip external rotation',
+    short: 'External rotation',
+    opposite: 'hip.internalRotation',
+    limits: { min: -60, max: 110 },
+    zeroIs: 'neutral',
+    pastZeroIsHyper: false,
     protocols: [proneRotation('externalRotation'), sittingRotation('externalRotation')],
   },
 ];

@@ -2,8 +2,15 @@ import type { Motion } from './types.js';
 
 export const LUMBAR: readonly Motion[] = [
   {
-    id: 'lumbar.flexion', joint: 'lumbar', plane: 'S', name: 'Lumbar flexion', short: 'Flexion',
-    opposite: null, limits: { min: -20, max: 110 }, zeroIs: 'neutral', pastZeroIsHyper: false,
+    id: 'lumbar.flexion',
+    joint: 'lumbar',
+    plane: 'S',
+    name: 'Lumbar flexion',
+    short: 'Flexion',
+    opposite: null,
+    limits: { min: -20, max: 110 },
+    zeroIs: 'neutral',
+    pastZeroIsHyper: false,
     protocols: [
       {
         id: 'lumbar.flexion/standing',

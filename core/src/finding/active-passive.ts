@@ -1,8 +1,8 @@
-import { formatNumber } from '../angle/words.js';
+import { formatNumber, formatWhole } from '../angle/words.js';
 import { measurementKey } from '../assessment.js';
 import { mdcOfDifference } from '../error/sem.js';
 import type { MeasuredValue } from '../measurement.js';
-import { errorLine, finding, trialArithmetic } from './make.js';
+import { errorLine, finding, operand, trialArithmetic } from './make.js';
 import { percentLoss, severityOf } from './severity.js';
 import type { Detector, Evidence } from './types.js';
 
@@ -18,7 +18,7 @@ function pairs({ measured, byKey }: Evidence): { active: MeasuredValue; passive:
 const arithmetic = (active: MeasuredValue, passive: MeasuredValue, mdc: number): string[] => [
   `active: ${trialArithmetic(active)}`,
   `passive: ${trialArithmetic(passive)}`,
-  `passive − active: ${formatNumber(passive.value)} − ${formatNumber(active.value)} = ${formatNumber(passive.value - active.value)}°; error of a difference ${formatNumber(mdc)}°`,
+  `passive − active: ${operand(passive.value)} − ${operand(active.value)} = ${formatNumber(passive.value - active.value)}°; error of a difference ${formatNumber(mdc)}°`,
   errorLine(active),
 ];
 
@@ -37,7 +37,7 @@ export const activeShortOfPassive: Detector = (evidence) =>
         expected: passive.value,
         percentLoss: loss,
         timesError: gap / mdc,
-        verdict: `${formatNumber(gap)}° less than passive`,
+        verdict: `${formatWhole(gap)}° less than passive`,
         because: [
           ...arithmetic(active, passive, mdc),
           `more than the largest of error, ${formatNumber(activeGap)}° and ${formatNumber(activeGapShare * 100)} %: points to strength or control at the end of range rather than stiffness`,
@@ -57,11 +57,8 @@ export const activeBeyondPassive: Detector = (evidence) =>
         severity: 'moderate',
         expected: passive.value,
         timesError: gap / mdc,
-        verdict: `${formatNumber(gap)}° more than passive: measure both again`,
-        because: [
-          ...arithmetic(active, passive, mdc),
-          'a helped motion goes at least as far: position, guarding or a slip of the hand',
-        ],
+        verdict: `${formatWhole(gap)}° more than passive: measure both again`,
+        because: [...arithmetic(active, passive, mdc), 'a helped motion goes at least as far: position, guarding or a slip of the hand'],
       }),
     ];
   });

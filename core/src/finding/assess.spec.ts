@@ -3,10 +3,19 @@ import { assess, DEFAULT_THRESHOLDS } from './index.js';
 
 const ends = (...values: number[]) => values.map((end) => ({ end }));
 const hip = (over: Partial<Measurement> = {}): Measurement => ({
-  motion: 'hip.internalRotation', side: 'left', mode: 'passive', position: 'prone', instrument: 'goniometer', trials: ends(44), ...over,
+  motion: 'hip.internalRotation',
+  side: 'left',
+  mode: 'passive',
+  position: 'prone',
+  instrument: 'goniometer',
+  trials: ends(44),
+  ...over,
 });
 const exam = (measurements: Measurement[], over: Partial<Assessment> = {}): Assessment => ({
-  person: { birthDate: '1984-05-02', sex: 'female' }, assessedOn: '2026-11-20', measurements, ...over,
+  person: { birthDate: '1984-05-02', sex: 'female' },
+  assessedOn: '2026-11-20',
+  measurements,
+  ...over,
 });
 const kinds = (assessment: Assessment, normSet?: string) => assess(assessment, { normSet }).findings.map((f) => f.kind);
 
@@ -24,7 +33,11 @@ describe('assess', () => {
 
   it('gives every finding a subject, a verdict and a because', () => {
     const { findings } = assess(
-      exam([hip({ trials: ends(10, 30), pain: 5, painWhere: 'groin' }), hip({ side: 'right', trials: ends(40) }), hip({ mode: 'active', trials: ends(45) })]),
+      exam([
+        hip({ trials: ends(10, 30), pain: 5, painWhere: 'groin' }),
+        hip({ side: 'right', trials: ends(40) }),
+        hip({ mode: 'active', trials: ends(45) }),
+      ]),
     );
     expect(findings.length).toBeGreaterThan(4);
     for (const f of findings) {
@@ -37,6 +50,20 @@ describe('assess', () => {
   it('finds nothing wrong with a full, painless, symmetric hip', () => {
     const all = [hip(), hip({ side: 'right', trials: ends(45) }), hip({ mode: 'active', trials: ends(41) })];
     expect(kinds(exam(all))).toEqual([]);
+  });
+
+  it('never prints a bare signed extension, not even in a sum', () => {
+    const lacking = (side: 'left' | 'right', mode: 'active' | 'passive', ...values: number[]) =>
+      hip({ motion: 'hip.extension', side, mode, trials: ends(...values) });
+    const all = [lacking('left', 'passive', -5, -3), lacking('left', 'active', -20), lacking('right', 'passive', 15)];
+    const { findings } = assess(exam(all, { previous: { assessedOn: '2026-10-20', measurements: [lacking('left', 'passive', -20)] } }));
+    expect(new Set(findings.map((f) => f.kind)).size).toBe(4);
+    const text = findings.flatMap((f) => [f.subject, f.verdict, ...f.because]).join('\n');
+    expect(text).toContain('Left hip extension, passive lacks 4° of straight');
+    expect(text).toContain('((lacks 5) + (lacks 3)) ÷ 2 = (lacks 4)');
+    expect(text).toContain('12.1 − (lacks 4) = 16.1');
+    // A difference has a sign; a position never has.
+    expect(text).not.toMatch(/(?<!= |z |: )−\d/);
   });
 
   it('weighs a loss by percent, and never past mild when error could explain it', () => {
@@ -53,7 +80,9 @@ describe('assess', () => {
 
 describe('short of the other side', () => {
   const sides = (left: number, right: number, involvedSide?: 'left' | 'right' | 'both') =>
-    assess(exam([hip({ trials: ends(left) }), hip({ side: 'right', trials: ends(right) })], { involvedSide })).findings.filter((f) => f.kind === 'short-of-other-side');
+    assess(exam([hip({ trials: ends(left) }), hip({ side: 'right', trials: ends(right) })], { involvedSide })).findings.filter(
+      (f) => f.kind === 'short-of-other-side',
+    );
 
   it('needs more than the clinic threshold and more than the error', () => {
     expect(sides(40, 50).length).toBe(0);
@@ -68,7 +97,11 @@ describe('short of the other side', () => {
   });
 
   it('does not compare prone with sitting, nor active with passive', () => {
-    const other = [hip({ trials: ends(20) }), hip({ side: 'right', position: 'sitting', trials: ends(45) }), hip({ side: 'right', mode: 'active', trials: ends(45) })];
+    const other = [
+      hip({ trials: ends(20) }),
+      hip({ side: 'right', position: 'sitting', trials: ends(45) }),
+      hip({ side: 'right', mode: 'active', trials: ends(45) }),
+    ];
     expect(kinds(exam(other))).not.toContain('short-of-other-side');
   });
 });
@@ -81,10 +114,12 @@ describe('active against passive', () => {
     expect(gap(34, 44)).toEqual([]);
     expect(gap(33, 44)).toEqual(['active-short-of-passive']);
     const big = (active: number) =>
-      kinds(exam([
-        hip({ motion: 'hip.flexion', position: 'supine', mode: 'active', trials: ends(active) }),
-        hip({ motion: 'hip.flexion', position: 'supine', trials: ends(130) }),
-      ])).includes('active-short-of-passive');
+      kinds(
+        exam([
+          hip({ motion: 'hip.flexion', position: 'supine', mode: 'active', trials: ends(active) }),
+          hip({ motion: 'hip.flexion', position: 'supine', trials: ends(130) }),
+        ]),
+      ).includes('active-short-of-passive');
     expect(big(118)).withContext('12 is under 10 % of 130').toBeFalse();
     expect(big(116)).toBeTrue();
   });
@@ -110,7 +145,11 @@ describe('other kinds', () => {
 
   it('names other sets but does not use them when the chosen one is silent', () => {
     const lumbar: Measurement = {
-      motion: 'lumbar.flexion', side: 'midline', mode: 'active', position: 'standing', instrument: 'dualInclinometer',
+      motion: 'lumbar.flexion',
+      side: 'midline',
+      mode: 'active',
+      position: 'standing',
+      instrument: 'dualInclinometer',
       trials: [{ upper: { zero: 0, end: 104 }, lower: { zero: 0, end: 49 } }],
     };
     const judged = assess(exam([lumbar]));
@@ -122,12 +161,22 @@ describe('other kinds', () => {
 
   it('tells a real change from one that error covers', () => {
     const against = (before: number, now: number, over: Partial<Measurement> = {}) =>
-      assess(exam([hip({ trials: ends(now), examiner: 'a' })], { previous: { assessedOn: '2026-10-20', measurements: [hip({ trials: ends(before), examiner: 'a', ...over })] } })).findings;
+      assess(
+        exam([hip({ trials: ends(now), examiner: 'a' })], {
+          previous: { assessedOn: '2026-10-20', measurements: [hip({ trials: ends(before), examiner: 'a', ...over })] },
+        }),
+      ).findings;
     expect(against(36, 44)[0]!.kind).toBe('within-error');
-    expect(against(35, 44)[0]).toEqual(jasmine.objectContaining({ kind: 'changed', verdict: '9° more than last time', expected: 35, difference: 9 }));
+    expect(against(35, 44)[0]).toEqual(
+      jasmine.objectContaining({ kind: 'changed', verdict: '9° more than last time', expected: 35, difference: 9 }),
+    );
     expect(against(53, 44)[0]!.severity).toBe('mild');
-    expect(against(35, 44, { examiner: 'b' })[0]!.kind).withContext('two examiners: 13.9 needed').toBe('within-error');
-    expect(against(35, 44, { position: 'sitting' })).withContext('another position is another protocol').toEqual([]);
+    expect(against(35, 44, { examiner: 'b' })[0]!.kind)
+      .withContext('two examiners: 13.9 needed')
+      .toBe('within-error');
+    expect(against(35, 44, { position: 'sitting' }))
+      .withContext('another position is another protocol')
+      .toEqual([]);
   });
 
   it('refuses two measurements of one thing, no trials, and an unknown norm set', () => {

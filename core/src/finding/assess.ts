@@ -1,8 +1,6 @@
 import { measurementKey, type Assessment, type MeasurementKey } from '../assessment.js';
 import { measure, type MeasuredValue } from '../measurement.js';
-import {
-  ageOn, compareWithNorm, DEFAULT_NORM_SET, findNormSet, NORM_SETS, type NormComparison, type NormSet,
-} from '../norms/index.js';
+import { ageOn, compareWithNorm, DEFAULT_NORM_SET, findNormSet, NORM_SETS, type NormComparison, type NormSet } from '../norms/index.js';
 import { activeBeyondPassive, activeShortOfPassive } from './active-passive.js';
 import { changed } from './changed.js';
 import { inconsistentTrials } from './inconsistent-trials.js';
@@ -14,7 +12,14 @@ import { shortOfOtherSide } from './short-of-other-side.js';
 import { DEFAULT_THRESHOLDS, type Detector, type Finding, type Thresholds } from './types.js';
 
 const DETECTORS: readonly Detector[] = [
-  painful, activeBeyondPassive, inconsistentTrials, shortOfNormal, shortOfOtherSide, activeShortOfPassive, changed, noNorm,
+  painful,
+  activeBeyondPassive,
+  inconsistentTrials,
+  shortOfNormal,
+  shortOfOtherSide,
+  activeShortOfPassive,
+  changed,
+  noNorm,
 ];
 
 /** What the assessment is judged by. */
@@ -56,7 +61,10 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
     ]),
   );
   const evidence = {
-    measured, byKey, comparisons, normSet,
+    measured,
+    byKey,
+    comparisons,
+    normSet,
     involvedSide: assessment.involvedSide,
     thresholds: context.thresholds ?? DEFAULT_THRESHOLDS,
     previous: assessment.previous && { on: assessment.previous.assessedOn, byKey: measureAll(assessment.previous.measurements) },

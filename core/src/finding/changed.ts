@@ -1,6 +1,6 @@
-import { formatNumber, formatSigned } from '../angle/words.js';
+import { formatNumber, formatSigned, formatWhole } from '../angle/words.js';
 import { changeBetween } from './change.js';
-import { endWords, finding, trialArithmetic } from './make.js';
+import { endWords, finding, operand, trialArithmetic } from './make.js';
 import type { Detector } from './types.js';
 
 /** Against the last visit: a real change, or one that measuring error covers. */
@@ -10,10 +10,10 @@ export const changed: Detector = ({ measured, previous }) =>
     if (!before || !previous) return [];
     const c = changeBetween(before, m);
     const real = c.verdict !== 'within-error';
-    const size = formatNumber(Math.abs(c.change));
+    const size = formatWhole(Math.abs(c.change));
     const verdict = real
       ? `${size}° ${c.verdict === 'more' ? 'more' : 'less'} than last time`
-      : `${formatSigned(c.change)}° since last time, within measuring error`;
+      : `${formatSigned(Math.round(c.change))}° since last time, within measuring error`;
     return [
       finding(m, {
         kind: real ? 'changed' : 'within-error',
@@ -24,7 +24,7 @@ export const changed: Detector = ({ measured, previous }) =>
         because: [
           trialArithmetic(m),
           `on ${previous.on}: ${endWords(before)}`,
-          `${formatNumber(m.value)} − ${formatNumber(before.value)} = ${formatSigned(c.change)}°; a change counts from ${formatNumber(c.mdc)}° (MDC95)`,
+          `${operand(m.value)} − ${operand(before.value)} = ${formatSigned(c.change)}°; a change counts from ${formatNumber(c.mdc)}° (MDC95)`,
           ...c.caveats,
         ],
       }),

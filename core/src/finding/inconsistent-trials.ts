@@ -1,4 +1,4 @@
-import { formatNumber } from '../angle/words.js';
+import { endFigure } from '../angle/words.js';
 import { errorLine, finding, trialArithmetic } from './make.js';
 import type { Detector } from './types.js';
 
@@ -6,8 +6,8 @@ import type { Detector } from './types.js';
 export const inconsistentTrials: Detector = ({ measured }) =>
   measured.flatMap((m) => {
     if (m.consistent !== false) return [];
-    const low = formatNumber(Math.min(...m.ends));
-    const high = formatNumber(Math.max(...m.ends));
+    const low = endFigure(Math.min(...m.ends));
+    const high = endFigure(Math.max(...m.ends));
     return [
       finding(m, {
         kind: 'inconsistent-trials',

@@ -1,8 +1,7 @@
-import { describeEnd } from '../angle/words.js';
+import { describeEnd, endFigure, formatNumber } from '../angle/words.js';
 import { motion } from '../catalogue/index.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { Side } from '../terms.js';
-import { formatNumber } from '../angle/words.js';
 import type { Finding } from './types.js';
 
 const SIDE_WORD: Readonly<Record<Side, string>> = { left: 'Left', right: 'Right', midline: '' };
@@ -12,7 +11,7 @@ export function subjectOf(measured: MeasuredValue): string {
   const { motion: id, side, mode } = measured.measurement;
   const { name } = motion(id);
   const sided = side === 'midline' ? name : `${SIDE_WORD[side]} ${name.charAt(0).toLowerCase()}${name.slice(1)}`;
-  return `${sided}, ${mode} ${endWords(measured)}`;
+  return `${sided}, ${mode} ${endWords(measured, Math.round(measured.value))}`;
 }
 
 /** The value of a measurement in words: never a bare signed extension. */
@@ -28,11 +27,16 @@ export function trialArithmetic(measured: MeasuredValue): string {
       const { upper, lower } = trial;
       return `(${formatNumber(upper.end)} − ${formatNumber(upper.zero)}) − (${formatNumber(lower.end)} − ${formatNumber(lower.zero)})`;
     }
-    return formatNumber(trial.end);
+    return operand(trial.end);
   });
   const sum = sources.length === 1 ? sources[0] : `(${sources.join(' + ')}) ÷ ${sources.length}`;
-  const value = formatNumber(measured.value);
+  const value = operand(measured.value);
   return sum === value ? `one reading of ${value}, ${instrument}` : `${sum} = ${value}, ${instrument}`;
+}
+
+/** A value inside a sum; one that fell short of zero is said in words and bracketed. */
+export function operand(value: number): string {
+  return value < 0 ? `(${endFigure(value)})` : formatNumber(value);
 }
 
 /** The error line every finding with a limit carries. */
@@ -40,7 +44,8 @@ export function errorLine(measured: MeasuredValue): string {
   return `measuring error: SEM ${formatNumber(measured.sem)}°, MDC95 ${formatNumber(measured.mdc95)}° (${measured.errorSource})`;
 }
 
-type Rest = Pick<Finding, 'kind' | 'severity' | 'verdict' | 'because'> & Partial<Pick<Finding, 'expected' | 'percentLoss' | 'timesError' | 'agreement'>>;
+type Rest = Pick<Finding, 'kind' | 'severity' | 'verdict' | 'because'> &
+  Partial<Pick<Finding, 'expected' | 'percentLoss' | 'timesError' | 'agreement'>>;
 
 /** A finding about one measurement; the difference follows from value and expected. */
 export function finding(measured: MeasuredValue, rest: Rest): Finding {
@@ -49,7 +54,10 @@ export function finding(measured: MeasuredValue, rest: Rest): Finding {
   return {
     kind: rest.kind,
     severity: rest.severity,
-    motion: id, side, mode, position,
+    motion: id,
+    side,
+    mode,
+    position,
     value: measured.value,
     expected,
     difference: expected === null ? null : measured.value - expected,

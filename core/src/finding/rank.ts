@@ -20,8 +20,6 @@ function group(finding: Finding): number {
 export function rank(findings: readonly Finding[]): Finding[] {
   return [...findings].sort(
     (a, b) =>
-      group(a) - group(b) ||
-      SEVERITIES.indexOf(b.severity) - SEVERITIES.indexOf(a.severity) ||
-      (b.timesError ?? 0) - (a.timesError ?? 0),
+      group(a) - group(b) || SEVERITIES.indexOf(b.severity) - SEVERITIES.indexOf(a.severity) || (b.timesError ?? 0) - (a.timesError ?? 0),
   );
 }

@@ -1,6 +1,6 @@
-import { formatNumber, formatSigned } from '../angle/words.js';
+import { formatNumber, formatSigned, formatWhole } from '../angle/words.js';
 import { agreement, type NormComparison, type NormFlag } from '../norms/index.js';
-import { errorLine, finding, trialArithmetic } from './make.js';
+import { errorLine, finding, operand, trialArithmetic } from './make.js';
 import { percentLoss, severityOf } from './severity.js';
 import type { Detector } from './types.js';
 
@@ -17,7 +17,9 @@ export function flagWords(flags: readonly NormFlag[]): string[] {
 }
 
 function normLine(norm: NormComparison): string {
-  const spread = norm.limits ? `, expected band ${formatNumber(norm.limits.low)}–${formatNumber(norm.limits.high)}` : ', a single figure without spread';
+  const spread = norm.limits
+    ? `, expected band ${formatNumber(norm.limits.low)}–${formatNumber(norm.limits.high)}`
+    : ', a single figure without spread';
   const score = norm.z === null ? '' : `, z ${formatSigned(norm.z)}`;
   return `${norm.setName}: ${formatNumber(norm.expected)}°, ${norm.band}${spread}${score} — ${norm.source}; confidence ${norm.confidence}`;
 }
@@ -31,9 +33,10 @@ export const shortOfNormal: Detector = ({ measured, comparisons, normSet, thresh
     const loss = percentLoss(m.value, norm.expected);
     const timesError = norm.deficit / m.mdc95;
     const votes = agreement(all);
-    const voice = votes.of === 0
-      ? 'no installed set has a norm for this mode and position'
-      : `${votes.short} of ${votes.of} norm sets for this mode and position call it short`;
+    const voice =
+      votes.of === 0
+        ? 'no installed set has a norm for this mode and position'
+        : `${votes.short} of ${votes.of} norm sets for this mode and position call it short`;
     return [
       finding(m, {
         kind: 'short-of-normal',
@@ -42,13 +45,14 @@ export const shortOfNormal: Detector = ({ measured, comparisons, normSet, thresh
         percentLoss: loss,
         timesError,
         agreement: votes,
-        verdict: `${formatNumber(norm.deficit)}° short of the expected ${formatNumber(norm.expected)}°`,
+        verdict: `${formatWhole(norm.deficit)}° short of the expected ${formatWhole(norm.expected)}°`,
         because: [
           trialArithmetic(m),
           normLine(norm),
           ...flagWords(norm.flags),
-          `${formatNumber(norm.expected)} − ${formatNumber(m.value)} = ${formatNumber(norm.deficit)}°` +
-            (loss === null ? '' : `, a loss of ${formatNumber(loss)} %`) + `, ${formatNumber(timesError)} × the measuring error`,
+          `${formatNumber(norm.expected)} − ${operand(m.value)} = ${formatNumber(norm.deficit)}°` +
+            (loss === null ? '' : `, a loss of ${formatNumber(loss)} %`) +
+            `, ${formatNumber(timesError)} × the measuring error`,
           errorLine(m),
           voice,
         ],

@@ -1,7 +1,7 @@
-import { formatNumber, formatSigned } from '../angle/words.js';
+import { formatNumber, formatSigned, formatWhole } from '../angle/words.js';
 import { measurementKey } from '../assessment.js';
 import { mdcOfDifference } from '../error/sem.js';
-import { errorLine, finding, trialArithmetic } from './make.js';
+import { errorLine, finding, operand, trialArithmetic } from './make.js';
 import { percentLoss, severityOf } from './severity.js';
 import type { Detector } from './types.js';
 
@@ -21,7 +21,10 @@ export const shortOfOtherSide: Detector = ({ measured, byKey, involvedSide, thre
     if (gap <= Math.max(mdc, thresholds.sideDifference)) return [];
     const [left, right] = side === 'left' ? [m, other] : [other, m];
     const oneInvolved = involvedSide === 'left' || involvedSide === 'right';
-    const [from, to, words] = involvedSide === 'right' ? [right, left, 'right (involved) − left'] : [left, right, oneInvolved ? 'left (involved) − right' : 'left − right'];
+    const [from, to, words] =
+      involvedSide === 'right'
+        ? [right, left, 'right (involved) − left']
+        : [left, right, oneInvolved ? 'left (involved) − right' : 'left − right'];
     const loss = percentLoss(m.value, other.value);
     const otherWord = side === 'left' ? 'right' : 'left';
     return [
@@ -31,11 +34,11 @@ export const shortOfOtherSide: Detector = ({ measured, byKey, involvedSide, thre
         expected: other.value,
         percentLoss: loss,
         timesError: gap / mdc,
-        verdict: `${formatNumber(gap)}° less than the ${otherWord} side`,
+        verdict: `${formatWhole(gap)}° less than the ${otherWord} side`,
         because: [
           `this side: ${trialArithmetic(m)}`,
           `${otherWord} side: ${trialArithmetic(other)}`,
-          `${words}: ${formatNumber(from.value)} − ${formatNumber(to.value)} = ${formatSigned(from.value - to.value)}°`,
+          `${words}: ${operand(from.value)} − ${operand(to.value)} = ${formatSigned(from.value - to.value)}°`,
           `more than the error of a difference (1.96·√(${formatNumber(m.sem)}² + ${formatNumber(other.sem)}²) = ${formatNumber(mdc)}°) and the clinic's threshold of ${formatNumber(thresholds.sideDifference)}°`,
           errorLine(m),
         ],

@@ -2,7 +2,13 @@ import type { Confidence, Degrees, MotionId } from '../terms.js';
 import type { NormEntry, NormSet } from './types.js';
 
 const point = (motion: MotionId, expected: Degrees, confidence: Confidence): NormEntry => ({
-  motion, mode: 'any', position: 'any', sex: 'any', ages: null, value: { kind: 'point', expected }, confidence,
+  motion,
+  mode: 'any',
+  position: 'any',
+  sex: 'any',
+  ages: null,
+  value: { kind: 'point', expected },
+  confidence,
 });
 
 /** Committee figures: no spread, no age, no sex, active not told from passive. */

@@ -2,7 +2,13 @@ import type { Confidence, Degrees, MotionId, Position } from '../terms.js';
 import type { NormEntry, NormSet } from './types.js';
 
 const point = (motion: MotionId, expected: Degrees, confidence: Confidence, position: Position | 'any' = 'any'): NormEntry => ({
-  motion, mode: 'any', position, sex: 'any', ages: null, value: { kind: 'point', expected }, confidence,
+  motion,
+  mode: 'any',
+  position,
+  sex: 'any',
+  ages: null,
+  value: { kind: 'point', expected },
+  confidence,
 });
 
 /**

@@ -7,8 +7,19 @@ const ADULT: AgeBand = { from: 20, to: 55, label: '20–54 years' };
 type MeanSd = readonly [mean: number, sd: number];
 
 const both = (motion: MotionId, position: Position, young: MeanSd, adult: MeanSd): NormEntry[] =>
-  ([[YOUNG, young], [ADULT, adult]] as const).map(([ages, [mean, sd]]) => ({
-    motion, mode: 'active', position, sex: 'male', ages, value: { kind: 'distribution', mean, sd }, confidence: 'high',
+  (
+    [
+      [YOUNG, young],
+      [ADULT, adult],
+    ] as const
+  ).map(([ages, [mean, sd]]) => ({
+    motion,
+    mode: 'active',
+    position,
+    sex: 'male',
+    ages,
+    value: { kind: 'distribution', mean, sd },
+    confidence: 'high',
   }));
 
 /** Active motion, 109 males from 18 months to 54 years (53 up to 19, 56 from 20), goniometer, one examiner. */

@@ -2,7 +2,13 @@ import { COMMON_PRACTICE, type Degrees, type MotionId } from '../terms.js';
 import type { NormEntry, NormSet, NormValue } from './types.js';
 
 const entry = (motion: MotionId, value: NormValue): NormEntry => ({
-  motion, mode: 'any', position: 'any', sex: 'any', ages: null, value, confidence: 'medium',
+  motion,
+  mode: 'any',
+  position: 'any',
+  sex: 'any',
+  ages: null,
+  value,
+  confidence: 'medium',
 });
 const point = (motion: MotionId, expected: Degrees) => entry(motion, { kind: 'point', expected });
 const range = (motion: MotionId, low: Degrees, high: Degrees) => entry(motion, { kind: 'range', low, high });

@@ -12,7 +12,12 @@ export { agreement, compareWithNorm, limitsOf, type Agreement, type NormComparis
 export type { AgeBand, NormEntry, NormSet, NormValue } from './types.js';
 
 export const NORM_SETS: readonly NormSet[] = [
-  AAOS_1965, AMA_GUIDES_4, BOONE_AZEN_1979, ROAAS_ANDERSSON_1982, ROACH_MILES_1991, COMMON_PRACTICE_NORMS,
+  AAOS_1965,
+  AMA_GUIDES_4,
+  BOONE_AZEN_1979,
+  ROAAS_ANDERSSON_1982,
+  ROACH_MILES_1991,
+  COMMON_PRACTICE_NORMS,
 ];
 
 export const DEFAULT_NORM_SET = BOONE_AZEN_1979.id;

@@ -3,7 +3,12 @@ import { BOONE_AZEN_1979 } from './boone-azen-1979.js';
 import { agreement, ageOn, chooseNorm, compareWithNorm, findNormSet, NORM_SETS, type NormSet } from './index.js';
 
 const HIP: readonly MotionId[] = [
-  'hip.flexion', 'hip.extension', 'hip.abduction', 'hip.adduction', 'hip.internalRotation', 'hip.externalRotation',
+  'hip.flexion',
+  'hip.extension',
+  'hip.abduction',
+  'hip.adduction',
+  'hip.internalRotation',
+  'hip.externalRotation',
 ];
 const woman = { sex: 'female', age: 42 } as const;
 
@@ -34,24 +39,36 @@ describe('norm sets', () => {
 
   // AAOS 1965 figures entered a second time, apart from the data file (from memory)
   it('agree with a second entry: AAOS 1965', () => {
-    expect(HIP.map((m) => compareWithNorm(need('aaos-1965'), { motion: m, mode: 'passive', position: 'supine', ...woman }, 0, 3)?.expected))
-      .toEqual([120, 30, 45, 30, 45, 45]);
+    expect(
+      HIP.map((m) => compareWithNorm(need('aaos-1965'), { motion: m, mode: 'passive', position: 'supine', ...woman }, 0, 3)?.expected),
+    ).toEqual([120, 30, 45, 30, 45, 45]);
   });
 
   // Whole-sample row of Boone & Azen 1979 (n = 109; 53 up to 19 y, 56 from 20 y), from memory
   it('Boone & Azen: the two age groups average to the printed whole-sample mean and pool to its SD', () => {
-    const whole = [[122.3, 6.1], [9.8, 6.8], [45.9, 9.3], [26.9, 4.1], [47.3, 6.0], [47.2, 6.3]] as const;
+    const whole = [
+      [122.3, 6.1],
+      [9.8, 6.8],
+      [45.9, 9.3],
+      [26.9, 4.1],
+      [47.3, 6.0],
+      [47.2, 6.3],
+    ] as const;
     HIP.forEach((motion, i) => {
       const [young, adult] = BOONE_AZEN_1979.entries.filter((e) => e.motion === motion).map((e) => e.value);
       if (young?.kind !== 'distribution' || adult?.kind !== 'distribution') throw new Error('expected two samples');
-      expect(Math.abs((53 * young.mean + 56 * adult.mean) / 109 - whole[i]![0])).withContext(motion).toBeLessThan(0.11);
+      expect(Math.abs((53 * young.mean + 56 * adult.mean) / 109 - whole[i]![0]))
+        .withContext(motion)
+        .toBeLessThan(0.11);
       // Pooled about the whole mean, as the sample SD of all 109 is.
       const m = (53 * young.mean + 56 * adult.mean) / 109;
       const ss = 52 * young.sd ** 2 + 55 * adult.sd ** 2 + 53 * (young.mean - m) ** 2 + 56 * (adult.mean - m) ** 2;
       const within = Math.sqrt((52 * young.sd ** 2 + 55 * adult.sd ** 2) / 107);
       const total = Math.sqrt(ss / 108);
       const printed = whole[i]![1];
-      expect(Math.min(Math.abs(within - printed), Math.abs(total - printed))).withContext(motion).toBeLessThan(0.15);
+      expect(Math.min(Math.abs(within - printed), Math.abs(total - printed)))
+        .withContext(motion)
+        .toBeLessThan(0.15);
     });
   });
 });

@@ -4,7 +4,13 @@ import type { AgeBand, NormEntry, NormSet } from './types.js';
 const THIRTIES: AgeBand = { from: 30, to: 41, label: '30–40 years' };
 
 const passive = (motion: MotionId, position: Position, mean: number, sd: number): NormEntry => ({
-  motion, mode: 'passive', position, sex: 'male', ages: THIRTIES, value: { kind: 'distribution', mean, sd }, confidence: 'medium-high',
+  motion,
+  mode: 'passive',
+  position,
+  sex: 'male',
+  ages: THIRTIES,
+  value: { kind: 'distribution', mean, sd },
+  confidence: 'medium-high',
 });
 
 /** Passive motion, both sides of 108 Swedish men, goniometer. */

@@ -9,8 +9,13 @@ const BANDS: readonly AgeBand[] = [
 
 const active = (motion: MotionId, position: Position, ...cells: readonly (readonly [mean: number, sd: number])[]): NormEntry[] =>
   cells.map(([mean, sd], index) => ({
-    motion, mode: 'active', position, sex: 'any', ages: BANDS[index] ?? null,
-    value: { kind: 'distribution', mean, sd }, confidence: 'medium-high',
+    motion,
+    mode: 'active',
+    position,
+    sex: 'any',
+    ages: BANDS[index] ?? null,
+    value: { kind: 'distribution', mean, sd },
+    confidence: 'medium-high',
   }));
 
 /** Active motion, 1683 people of both sexes from a US national survey. */

@@ -8,7 +8,14 @@ describe('entry at the dial', () => {
     expect(parseEntry('12,5')).toEqual({ ok: true, start: 0, end: 12.5 });
   });
 
-  for (const [text, words] of [['', 'Type a reading'], ['10/', 'half a reading'], ['1/2/3', 'more than one slash'], ['3-1', 'not an angle'], ['1000', 'not an angle'], ['abc', 'not an angle']]) {
+  for (const [text, words] of [
+    ['', 'Type a reading'],
+    ['10/', 'half a reading'],
+    ['1/2/3', 'more than one slash'],
+    ['3-1', 'not an angle'],
+    ['1000', 'not an angle'],
+    ['abc', 'not an angle'],
+  ]) {
     it(`refuses "${text}" and says why`, () => {
       expect(parseEntry(text!)).toEqual({ ok: false, message: jasmine.stringContaining(words!) as never });
     });

@@ -2,8 +2,7 @@ import type { Degrees } from '../terms.js';
 
 /** What was typed at the dial: an end position, and a start where it was not zero. */
 export type Entry =
-  | { readonly ok: true; readonly start: Degrees; readonly end: Degrees }
-  | { readonly ok: false; readonly message: string };
+  { readonly ok: true; readonly start: Degrees; readonly end: Degrees } | { readonly ok: false; readonly message: string };
 
 const NUMBER = /^[-−]?\d{1,3}([.,]\d)?$/;
 const toNumber = (text: string): number => Number(text.replace('−', '-').replace(',', '.'));
@@ -14,7 +13,10 @@ const toNumber = (text: string): number => Number(text.replace('−', '-').repla
  * @example parseEntry('10/45') // { ok: true, start: 10, end: 45 }
  */
 export function parseEntry(text: string): Entry {
-  const parts = text.trim().split('/').map((part) => part.trim());
+  const parts = text
+    .trim()
+    .split('/')
+    .map((part) => part.trim());
   if (text.trim() === '') return { ok: false, message: 'Type a reading first: digits, then Enter.' };
   if (parts.length > 2) return { ok: false, message: `"${text}" has more than one slash; allowed: start/end, as 10/45.` };
   if (parts.some((part) => part === '')) return { ok: false, message: `"${text}" is half a reading; allowed: start/end, as 10/45.` };

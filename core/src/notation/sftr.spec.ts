@@ -54,7 +54,12 @@ describe('SFTR notation', () => {
 
   it('reads a joint that is fixed', () => {
     expect(readSftr('S:0-35', 'elbow')).toEqual({
-      joint: 'elbow', plane: 'S', position: null, fixedAt: { 'elbow.flexion': 35 }, arc: 0, canonical: 'S:0-35',
+      joint: 'elbow',
+      plane: 'S',
+      position: null,
+      fixedAt: { 'elbow.flexion': 35 },
+      arc: 0,
+      canonical: 'S:0-35',
     });
     expect(readSftr('S:15-0', 'elbow').fixedAt).toEqual({ 'elbow.extension': 15 });
     expect(readSftr('R:0-10', 'cervical').fixedAt).toEqual({ 'cervical.rotation': { right: 10 } });
@@ -94,8 +99,7 @@ describe('SFTR notation', () => {
   });
 
   it('refuses to write an arc that ends before it starts, or a broken degree', () => {
-    const write = (first: number, last: number) => () =>
-      formatSftr({ plane: 'S', position: null, arc: { kind: 'moving', first, last } });
+    const write = (first: number, last: number) => () => formatSftr({ plane: 'S', position: null, arc: { kind: 'moving', first, last } });
     expect(write(-30, 20)).toThrowError(/ends before/);
     expect(write(0.5, 20)).toThrowError(/whole degrees/);
   });

@@ -38,7 +38,10 @@ const SHAPE = /^([A-Z])(?:\(([SFTR]\d{1,3})\))?:?(.*)$/;
  * @example parseSftr('S:0-15-120') // { plane: 'S', position: null, arc: { kind: 'moving', first: -15, last: 120 } }
  */
 export function parseSftr(text: string): SftrRecord {
-  const compact = text.replace(/[\s°º]/g, '').replace(/[‐‑‒–—−]/g, '-').toUpperCase();
+  const compact = text
+    .replace(/[\s°º]/g, '')
+    .replace(/[‐‑‒–—−]/g, '-')
+    .toUpperCase();
   const shape = SHAPE.exec(compact);
   const plane = PLANES.find((p) => p === shape?.[1]);
   if (!shape || !plane) {
@@ -65,16 +68,22 @@ function toArc(numbers: readonly number[], text: string): Arc {
     return { kind: 'fixed', at: n - a };
   }
   if (numbers.length !== 3) {
-    throw new SftrError(`"${text}" has ${numbers.length} number${numbers.length === 1 ? '' : 's'}; a moving joint has three (15-0-125), a fixed one two (0-30)`);
+    throw new SftrError(
+      `"${text}" has ${numbers.length} number${numbers.length === 1 ? '' : 's'}; a moving joint has three (15-0-125), a fixed one two (0-30)`,
+    );
   }
   if (n === 0) return { kind: 'moving', first: a, last: b };
   if (a > 0 && b > 0) {
-    throw new SftrError(`the middle number ${n} in "${text}" is not 0, so the first (${a}) or the third (${b}) must be: zero is not reached on that side`);
+    throw new SftrError(
+      `the middle number ${n} in "${text}" is not 0, so the first (${a}) or the third (${b}) must be: zero is not reached on that side`,
+    );
   }
   const outer = a > 0 ? a : b;
   if (outer < n) {
     const which = a > 0 ? 'first' : 'third';
-    throw new SftrError(`the ${which} number ${outer} in "${text}" is smaller than the start ${n}; the end of the arc lies at or past its start`);
+    throw new SftrError(
+      `the ${which} number ${outer} in "${text}" is smaller than the start ${n}; the end of the arc lies at or past its start`,
+    );
   }
   return a > 0 ? { kind: 'moving', first: a, last: -n } : { kind: 'moving', first: -n, last: b };
 }
@@ -125,8 +134,6 @@ export function readSftr(text: string, joint: Joint): SftrReading {
     if (twoSided) return { ...common, fixedAt: { [first]: arc.at < 0 ? { left: size } : { right: size } }, ...tail };
     return { ...common, fixedAt: { [arc.at < 0 ? first : last]: size }, ...tail };
   }
-  const motions = twoSided
-    ? { [first]: { left: arc.first, right: arc.last } }
-    : { [first]: arc.first, [last]: arc.last };
+  const motions = twoSided ? { [first]: { left: arc.first, right: arc.last } } : { [first]: arc.first, [last]: arc.last };
   return { ...common, motions, ...tail };
 }

@@ -22,7 +22,10 @@ describe('series over visits', () => {
   });
 
   it('never joins two positions', () => {
-    const both = seriesOf([visit('2026-10-20', 30, { motion: 'hip.internalRotation', position: 'sitting' }), visit('2026-11-20', 31, { motion: 'hip.internalRotation', position: 'prone' })]);
+    const both = seriesOf([
+      visit('2026-10-20', 30, { motion: 'hip.internalRotation', position: 'sitting' }),
+      visit('2026-11-20', 31, { motion: 'hip.internalRotation', position: 'prone' }),
+    ]);
     expect(both.map((s) => s.points.length)).toEqual([1, 1]);
   });
 

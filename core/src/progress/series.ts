@@ -47,9 +47,16 @@ export function seriesOf(sessions: readonly Session[]): Series[] {
     const { motion, side, mode, position } = last.measurement;
     const since = (index: number) => (readings.length > 1 ? changeBetween(readings[index]!.measured, last) : null);
     return {
-      key, motion, side, mode, position,
+      key,
+      motion,
+      side,
+      mode,
+      position,
       points: readings.map(({ on, measured }) => ({
-        on, value: measured.value, error: bandAround(measured.sem), pain: measured.measurement.pain ?? null,
+        on,
+        value: measured.value,
+        error: bandAround(measured.sem),
+        pain: measured.measurement.pain ?? null,
       })),
       sinceLast: since(readings.length - 2),
       sinceFirst: since(0),

@@ -27,8 +27,13 @@ export interface DemoPatient {
 }
 
 const GARDENER: DemoPatient = {
-  givenName: 'Odalys', familyName: 'Brandt', age: 58, sex: 'female', occupation: 'Gardener',
-  complaint: 'Both hips stiff, worse after kneeling', involvedSide: 'both',
+  givenName: 'Odalys',
+  familyName: 'Brandt',
+  age: 58,
+  sex: 'female',
+  occupation: 'Gardener',
+  complaint: 'Both hips stiff, worse after kneeling',
+  involvedSide: 'both',
   visits: [
     {
       daysAgo: 42,
@@ -56,8 +61,13 @@ const GARDENER: DemoPatient = {
 };
 
 const DANCE_TEACHER: DemoPatient = {
-  givenName: 'Tamsin', familyName: 'Okonjo-Vale', age: 34, sex: 'female', occupation: 'Dance teacher',
-  complaint: 'Right hip tires when the leg is held high', involvedSide: 'right',
+  givenName: 'Tamsin',
+  familyName: 'Okonjo-Vale',
+  age: 34,
+  sex: 'female',
+  occupation: 'Dance teacher',
+  complaint: 'Right hip tires when the leg is held high',
+  involvedSide: 'right',
   visits: [
     {
       daysAgo: 49,

@@ -51,6 +51,8 @@ describe('demo clinic', () => {
 
 describe('settings', () => {
   it('name every variable that does not fit', () => {
-    expect(() => readSettings({ DIAL_GAUGE_PORT: 'x' })).toThrowMatching((e: Error) => e.message.includes('DIAL_GAUGE_PORT') && e.message.includes('DIAL_GAUGE_DB_PASSWORD'));
+    expect(() => readSettings({ DIAL_GAUGE_PORT: 'x' })).toThrowMatching(
+      (e: Error) => e.message.includes('DIAL_GAUGE_PORT') && e.message.includes('DIAL_GAUGE_DB_PASSWORD'),
+    );
   });
 });

@@ -46,12 +46,25 @@ async function seedPatient(manager: EntityManager, { clinicId, examinerId, today
     const startedAt = setHours(startOfHour(subDays(today, daysAgo)), 9);
     await manager.insert(Visit, { id: visitId, clinicId, episodeId, examinerId, assessedOn: day(startedAt), startedAt });
     const rows = readings.flatMap((reading) => measurementsOf(reading, { clinicId, visitId }));
-    await manager.insert(MeasurementRow, rows.map(({ trials, ...row }) => (void trials, row)));
+    await manager.insert(
+      MeasurementRow,
+      rows.map(({ trials, ...row }) => (void trials, row)),
+    );
     let minute = 0;
     const trials = rows.flatMap((row) =>
       row.trials.map((endAngle) => {
         const heldAt = addMinutes(startedAt, (minute += 0.25));
-        return { id: randomUUID(), clinicId, measurementId: row.id, instrument: 'goniometer' as const, startAngle: 0, endAngle, examinerId, heldAt, savedAt: heldAt };
+        return {
+          id: randomUUID(),
+          clinicId,
+          measurementId: row.id,
+          instrument: 'goniometer' as const,
+          startAngle: 0,
+          endAngle,
+          examinerId,
+          heldAt,
+          savedAt: heldAt,
+        };
       }),
     );
     await manager.insert(TrialRow, trials);
@@ -69,7 +82,12 @@ function measurementsOf(reading: DemoReading, owner: { clinicId: string; visitId
       const passive = mode === 'passive';
       const pain = passive && reading.pain?.side === side ? reading.pain : undefined;
       return {
-        id: randomUUID(), ...owner, motion: reading.motion, side, mode, position: protocol.position,
+        id: randomUUID(),
+        ...owner,
+        motion: reading.motion,
+        side,
+        mode,
+        position: protocol.position,
         protocol: `${protocol.id}@${protocol.version}`,
         pain: pain?.level ?? 0,
         painWhere: pain?.where ?? '',

@@ -14,17 +14,33 @@ describe('HTTP interface', () => {
 
   const signIn = async (who: string, to = app): Promise<Agent> => {
     const fresh = request.agent(to);
-    await fresh.post('/api/session').send({ email: `${who}@clinic.example`, password: `${who}-password` }).expect(200);
+    await fresh
+      .post('/api/session')
+      .send({ email: `${who}@clinic.example`, password: `${who}-password` })
+      .expect(200);
     return fresh;
   };
   const newPatient = (over: Partial<NewPatient> = {}): NewPatient => ({
-    id: randomUUID(), givenName: 'Ilka', familyName: 'Marsh', birthDate: '1970-04-01', sex: 'female', occupation: 'Potter',
+    id: randomUUID(),
+    givenName: 'Ilka',
+    familyName: 'Marsh',
+    birthDate: '1970-04-01',
+    sex: 'female',
+    occupation: 'Potter',
     episode: { id: randomUUID(), complaint: 'stiff left hip', involvedSide: 'left' },
     ...over,
   });
   const newReading = (over: Partial<NewReading> = {}): NewReading => ({
-    id: randomUUID(), motion: 'hip.flexion', side: 'left', mode: 'passive', position: 'supine', instrument: 'goniometer',
-    start: 0, end: 107, heldAt: new Date().toISOString(), ...over,
+    id: randomUUID(),
+    motion: 'hip.flexion',
+    side: 'left',
+    mode: 'passive',
+    position: 'supine',
+    instrument: 'goniometer',
+    start: 0,
+    end: 107,
+    heldAt: new Date().toISOString(),
+    ...over,
   });
   const startVisit = async (by = agent): Promise<{ visitId: string; episodeId: string; patientId: string }> => {
     const patient = newPatient();
@@ -33,7 +49,8 @@ describe('HTTP interface', () => {
     await by.post(`/api/episodes/${patient.episode.id}/visits`).send({ id: visitId, assessedOn: TODAY }).expect(200);
     return { visitId, episodeId: patient.episode.id, patientId: patient.id };
   };
-  const hold = (visitId: string, over: Partial<NewReading> = {}, by = agent) => by.post(`/api/visits/${visitId}/readings`).send(newReading(over));
+  const hold = (visitId: string, over: Partial<NewReading> = {}, by = agent) =>
+    by.post(`/api/visits/${visitId}/readings`).send(newReading(over));
 
   beforeAll(async () => {
     harness = await startHarness();
@@ -82,7 +99,10 @@ describe('HTTP interface', () => {
 
     it('ends a session by itself, with words for the person', async () => {
       const short = harness.appWith(1_500);
-      const signedIn = await request(short).post('/api/session').send({ email: 'ours@clinic.example', password: 'ours-password' }).expect(200);
+      const signedIn = await request(short)
+        .post('/api/session')
+        .send({ email: 'ours@clinic.example', password: 'ours-password' })
+        .expect(200);
       // Sent by hand: the test client would drop the cookie by its own clock.
       const cookie = signedIn.headers['set-cookie']![0]!.split(';')[0]!;
       const ask = () => request(short).get('/api/caseload').set('Cookie', cookie);
@@ -96,7 +116,9 @@ describe('HTTP interface', () => {
 
   it('asks for a session everywhere but at sign-in and for its own description', async () => {
     const { body: document } = await request(app).get('/api/openapi.json').expect(200);
-    const operations = Object.entries(document.paths as Record<string, object>).flatMap(([path, methods]) => Object.keys(methods).map((method) => [method, path] as const));
+    const operations = Object.entries(document.paths as Record<string, object>).flatMap(([path, methods]) =>
+      Object.keys(methods).map((method) => [method, path] as const),
+    );
     expect(operations.length).toBeGreaterThan(10);
     for (const [method, path] of operations) {
       if (method === 'post' && path === '/api/session') continue;
@@ -122,7 +144,10 @@ describe('HTTP interface', () => {
       await hold(visitId, { end: 101 }).expect(200);
       const { body } = await agent.get(`/api/visits/${visitId}`).expect(200);
       expect(body.measurements.length).toBe(1);
-      expect(body.measurements[0].trials.map((t: { start: number; end: number }) => [t.start, t.end])).toEqual([[10, 98], [0, 101]]);
+      expect(body.measurements[0].trials.map((t: { start: number; end: number }) => [t.start, t.end])).toEqual([
+        [10, 98],
+        [0, 101],
+      ]);
       expect(body.measurements[0].trials[0].examiner).toBe('ours');
       expect(body.visit.readings).toBe(2);
     });
@@ -159,7 +184,10 @@ describe('HTTP interface', () => {
 
     it('name every refused field, what is wrong and what is allowed', async () => {
       const { visitId } = await startVisit();
-      const { body } = await agent.post(`/api/visits/${visitId}/readings`).send({ ...newReading({ end: 400 }), heldAt: 'noon', extra: 1 }).expect(422);
+      const { body } = await agent
+        .post(`/api/visits/${visitId}/readings`)
+        .send({ ...newReading({ end: 400 }), heldAt: 'noon', extra: 1 })
+        .expect(422);
       expect(body.errors.map((e: { path: string }) => e.path).sort()).toEqual(['end', 'extra', 'heldAt']);
       const range = await hold(visitId, { end: 400 }).expect(422);
       expect(range.body.errors).toEqual([{ path: 'end', message: '400° is more than hip flexion can hold; allowed: −60 to 170°' }]);
@@ -170,12 +198,26 @@ describe('HTTP interface', () => {
   it('keeps what a remark said before', async () => {
     const { visitId } = await startVisit();
     const way = { motion: 'hip.flexion', side: 'left', mode: 'passive', position: 'supine' };
-    await agent.put(`/api/visits/${visitId}/remarks`).send({ ...way, pain: 4, painWhere: 'groin' }).expect(200);
-    const { body } = await agent.put(`/api/visits/${visitId}/remarks`).send({ ...way, pain: 2, endFeel: 'firm', substitutions: ['leg-turns-out'] }).expect(200);
+    await agent
+      .put(`/api/visits/${visitId}/remarks`)
+      .send({ ...way, pain: 4, painWhere: 'groin' })
+      .expect(200);
+    const { body } = await agent
+      .put(`/api/visits/${visitId}/remarks`)
+      .send({ ...way, pain: 2, endFeel: 'firm', substitutions: ['leg-turns-out'] })
+      .expect(200);
     expect(body).toEqual(jasmine.objectContaining({ pain: 2, painWhere: 'groin', endFeel: 'firm', substitutions: ['leg-turns-out'] }));
-    const rows = await harness.dataSource.query("SELECT field, old_value, new_value FROM amendment WHERE field = 'pain' ORDER BY amended_at");
-    expect(rows.map((r: Record<string, string | null>) => [r['old_value'], r['new_value']])).toEqual([[null, '4'], ['4', '2']]);
-    const wrong = await agent.put(`/api/visits/${visitId}/remarks`).send({ ...way, substitutions: ['juggles'] }).expect(422);
+    const rows = await harness.dataSource.query(
+      "SELECT field, old_value, new_value FROM amendment WHERE field = 'pain' ORDER BY amended_at",
+    );
+    expect(rows.map((r: Record<string, string | null>) => [r['old_value'], r['new_value']])).toEqual([
+      [null, '4'],
+      ['4', '2'],
+    ]);
+    const wrong = await agent
+      .put(`/api/visits/${visitId}/remarks`)
+      .send({ ...way, substitutions: ['juggles'] })
+      .expect(422);
     expect(wrong.body.errors[0].message).toContain('leg-turns-out');
   });
 
@@ -200,7 +242,10 @@ describe('HTTP interface', () => {
     expect(body.filter((row: { patient: { familyName: string } }) => row.patient.familyName === 'Once').length).toBe(1);
     const days = body.map((row: { lastVisit: { assessedOn: string } | null }) => row.lastVisit?.assessedOn ?? '');
     expect(days).toEqual([...days].sort().reverse());
-    const future = await agent.post('/api/patients').send(newPatient({ birthDate: '2999-01-01' })).expect(422);
+    const future = await agent
+      .post('/api/patients')
+      .send(newPatient({ birthDate: '2999-01-01' }))
+      .expect(422);
     expect(future.body.errors[0]).toEqual({ path: 'birthDate', message: jasmine.stringContaining('lies in the future') });
   });
 
@@ -217,7 +262,12 @@ describe('HTTP interface', () => {
       ['progress', stranger.get(`/api/episodes/${episodeId}/progress`)],
       ['start', stranger.post(`/api/episodes/${episodeId}/visits`).send({ id: randomUUID(), assessedOn: TODAY })],
       ['hold', hold(visitId, {}, stranger)],
-      ['remark', stranger.put(`/api/visits/${visitId}/remarks`).send({ motion: 'hip.flexion', side: 'left', mode: 'active', position: 'supine', pain: 1 })],
+      [
+        'remark',
+        stranger
+          .put(`/api/visits/${visitId}/remarks`)
+          .send({ motion: 'hip.flexion', side: 'left', mode: 'active', position: 'supine', pain: 1 }),
+      ],
       ['withdraw', stranger.post(`/api/readings/${id}/withdrawal`).send({})],
     ];
     for (const [what, attempt] of attempts) {
@@ -229,7 +279,10 @@ describe('HTTP interface', () => {
     const theirs = await startVisit(stranger);
     const clash = await hold(theirs.visitId, { id }, stranger).expect(409);
     expect(JSON.stringify(clash.body)).not.toContain('107');
-    const samePatient = await stranger.post('/api/patients').send(newPatient({ id: patientId })).expect(409);
+    const samePatient = await stranger
+      .post('/api/patients')
+      .send(newPatient({ id: patientId }))
+      .expect(409);
     expect(samePatient.body.title).toBe('Identifier already used');
     expect((await agent.get(`/api/visits/${visitId}`)).body.visit.readings).toBe(1);
   });
@@ -266,12 +319,27 @@ describe('a database that goes away', () => {
       await agent.post('/api/session').send({ email: 'ours@clinic.example', password: 'ours-password' }).expect(200);
       const episode = randomUUID();
       const visit = randomUUID();
-      await agent.post('/api/patients').send({
-        id: randomUUID(), givenName: 'A', familyName: 'B', birthDate: '1970-01-01', sex: 'male', episode: { id: episode, complaint: 'hip' },
-      }).expect(200);
+      await agent
+        .post('/api/patients')
+        .send({
+          id: randomUUID(),
+          givenName: 'A',
+          familyName: 'B',
+          birthDate: '1970-01-01',
+          sex: 'male',
+          episode: { id: episode, complaint: 'hip' },
+        })
+        .expect(200);
       await agent.post(`/api/episodes/${episode}/visits`).send({ id: visit, assessedOn: TODAY }).expect(200);
       const reading = {
-        id: randomUUID(), motion: 'hip.flexion', side: 'left', mode: 'passive', position: 'supine', instrument: 'goniometer', end: 107, heldAt: new Date().toISOString(),
+        id: randomUUID(),
+        motion: 'hip.flexion',
+        side: 'left',
+        mode: 'passive',
+        position: 'supine',
+        instrument: 'goniometer',
+        end: 107,
+        heldAt: new Date().toISOString(),
       };
       await agent.post(`/api/visits/${visit}/readings`).send(reading).expect(200);
       await harness.database.kill();

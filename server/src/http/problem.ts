@@ -23,7 +23,13 @@ export const noSession = (): HttpProblem =>
   new HttpProblem(401, 'Not signed in', 'Your session has ended. Sign in again; what you typed stays on the screen.');
 
 const DATABASE_GONE = new Set([
-  'ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'PROTOCOL_CONNECTION_LOST', 'ER_SERVER_SHUTDOWN', 'ER_CON_COUNT_ERROR',
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ETIMEDOUT',
+  'PROTOCOL_CONNECTION_LOST',
+  'ER_SERVER_SHUTDOWN',
+  'ER_CON_COUNT_ERROR',
 ]);
 
 /** The driver's code of an error, which TypeORM may have wrapped. */
@@ -42,16 +48,28 @@ function toProblem(error: unknown): HttpProblem {
     return new HttpProblem(422, 'Some fields were refused', 'Nothing was saved. Correct the fields named and send again.', explain(error));
   }
   if (isDatabaseGone(error)) {
-    return new HttpProblem(503, 'The database does not answer', 'Nothing was saved. What you typed stays on the screen and is sent again by itself; wait a moment.');
+    return new HttpProblem(
+      503,
+      'The database does not answer',
+      'Nothing was saved. What you typed stays on the screen and is sent again by itself; wait a moment.',
+    );
   }
   if (codeOf(error) === 'ER_DUP_ENTRY') {
-    return new HttpProblem(409, 'Identifier already used', 'Another record carries this identifier. Nothing was saved; try again, a new one is made.');
+    return new HttpProblem(
+      409,
+      'Identifier already used',
+      'Another record carries this identifier. Nothing was saved; try again, a new one is made.',
+    );
   }
   const { type, status } = error as { type?: string; status?: number };
   if (type === 'entity.parse.failed') return new HttpProblem(400, 'Not JSON', 'The request body is not JSON; allowed: one JSON object.');
   if (type === 'entity.too.large') return new HttpProblem(413, 'Too large', 'The request is larger than 100 kB; send less at a time.');
   if (status === 415 || status === 400) return new HttpProblem(status, 'Refused', 'The request could not be read; send JSON.');
-  return new HttpProblem(500, 'Something went wrong here', 'This is a fault of the program, not of your entry. What you typed stays on the screen; try again.');
+  return new HttpProblem(
+    500,
+    'Something went wrong here',
+    'This is a fault of the program, not of your entry. What you typed stays on the screen; try again.',
+  );
 }
 
 /** The one place where errors become answers. */
@@ -61,7 +79,15 @@ export function problemHandler(logger: Logger) {
     if (problem.status >= 500) {
       const cause = error as { name?: string; code?: string; stack?: string };
       // Driver errors carry the SQL and its values: only name, code and stack are written down.
-      logger.error({ requestId: request.id, name: cause.name, code: cause.code, stack: isDatabaseGone(error) ? undefined : cause.stack?.split('\n').slice(1, 6) }, problem.title);
+      logger.error(
+        {
+          requestId: request.id,
+          name: cause.name,
+          code: cause.code,
+          stack: isDatabaseGone(error) ? undefined : cause.stack?.split('\n').slice(1, 6),
+        },
+        problem.title,
+      );
     }
     if (response.headersSent) {
       next(error);

@@ -1,6 +1,6 @@
 import type { Route } from '@dial-gauge/contract';
 import type { Request, Response, Router } from 'express';
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { noSession } from './problem.js';
 
 /** Who is asking. Every query is made with this clinic. */

@@ -10,8 +10,7 @@ import { serve } from './serve.js';
 
 export const COOKIE_NAME = 'dial-gauge';
 
-const wrongSignIn = (): HttpProblem =>
-  new HttpProblem(401, 'Sign-in refused', 'E-mail or password is wrong. Check both and try again.');
+const wrongSignIn = (): HttpProblem => new HttpProblem(401, 'Sign-in refused', 'E-mail or password is wrong. Check both and try again.');
 
 /** Ten refused tries in a quarter of an hour, by address. Successful ones do not count. */
 const limiter = () =>
@@ -22,7 +21,13 @@ const limiter = () =>
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: (_request, _response, next) =>
-      next(new HttpProblem(429, 'Too many tries', 'Too many refused sign-ins. Wait a quarter of an hour, or ask the clinic lead to check the account.')),
+      next(
+        new HttpProblem(
+          429,
+          'Too many tries',
+          'Too many refused sign-ins. Wait a quarter of an hour, or ask the clinic lead to check the account.',
+        ),
+      ),
   });
 
 /** Sign-in, who is signed in, sign-out. */
@@ -62,5 +67,8 @@ function regenerate(request: Request): Promise<void> {
 
 async function view(dataSource: DataSource, user: User): Promise<SessionView> {
   const clinic = await dataSource.getRepository(Clinic).findOneByOrFail({ id: user.clinicId });
-  return { user: { id: user.id, name: user.name, email: user.email }, clinic: { id: clinic.id, name: clinic.name, normSet: clinic.normSet } };
+  return {
+    user: { id: user.id, name: user.name, email: user.email },
+    clinic: { id: clinic.id, name: clinic.name, normSet: clinic.normSet },
+  };
 }

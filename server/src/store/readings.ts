@@ -29,7 +29,16 @@ export class Readings {
     return this.dataSource.transaction(FRESH, async (manager) => {
       const measurement = await this.measurementOf(manager, visitId, reading);
       const { id, instrument, start: startAngle, end: endAngle } = reading;
-      const fresh = { id, clinicId, measurementId: measurement.id, instrument, startAngle, endAngle, examinerId: userId, heldAt: new Date(reading.heldAt) };
+      const fresh = {
+        id,
+        clinicId,
+        measurementId: measurement.id,
+        instrument,
+        startAngle,
+        endAngle,
+        examinerId: userId,
+        heldAt: new Date(reading.heldAt),
+      };
       const inserted = await manager
         .createQueryBuilder()
         .insert()
@@ -48,12 +57,18 @@ export class Readings {
   private async mustBeTheSame(manager: EntityManager, fresh: Omit<TrialRow, 'savedAt' | 'withdrawnAt' | 'withdrawnBy'>): Promise<void> {
     const stored = await manager.findOneBy(TrialRow, { id: fresh.id, clinicId: this.caller.clinicId });
     const same =
-      stored !== null && stored.measurementId === fresh.measurementId && stored.instrument === fresh.instrument &&
-      stored.startAngle === fresh.startAngle && stored.endAngle === fresh.endAngle;
+      stored !== null &&
+      stored.measurementId === fresh.measurementId &&
+      stored.instrument === fresh.instrument &&
+      stored.startAngle === fresh.startAngle &&
+      stored.endAngle === fresh.endAngle;
     if (!same) {
-      throw new HttpProblem(409, 'Identifier already used', 'Another reading carries this identifier. Hold the reading again; it will get a new one.', [
-        { path: 'id', message: 'belongs to another reading; allowed: an identifier that was not used before' },
-      ]);
+      throw new HttpProblem(
+        409,
+        'Identifier already used',
+        'Another reading carries this identifier. Hold the reading again; it will get a new one.',
+        [{ path: 'id', message: 'belongs to another reading; allowed: an identifier that was not used before' }],
+      );
     }
   }
 
@@ -77,25 +92,44 @@ export class Readings {
         const oldValue = row[field];
         const newValue = notes[field] ?? null;
         if (JSON.stringify(oldValue) === JSON.stringify(newValue)) continue;
-        await manager.insert(Amendment, { id: randomUUID(), clinicId, measurementId: row.id, field, oldValue, newValue, userId, amendedAt: new Date() });
+        await manager.insert(Amendment, {
+          id: randomUUID(),
+          clinicId,
+          measurementId: row.id,
+          field,
+          oldValue,
+          newValue,
+          userId,
+          amendedAt: new Date(),
+        });
         await manager.update(MeasurementRow, { id: row.id, clinicId }, { [field]: newValue });
       }
       const saved = await manager.findOneByOrFail(MeasurementRow, { id: row.id, clinicId });
-      const trials = await manager.find(TrialRow, { where: { measurementId: row.id, clinicId, withdrawnAt: IsNull() }, order: { heldAt: 'ASC' } });
+      const trials = await manager.find(TrialRow, {
+        where: { measurementId: row.id, clinicId, withdrawnAt: IsNull() },
+        order: { heldAt: 'ASC' },
+      });
       const users = new Map((await manager.findBy(User, { clinicId })).map((u) => [u.id, u.name]));
-      return measurementView(saved, trials.map((t) => trialView(t, users.get(t.examinerId) ?? '')));
+      return measurementView(
+        saved,
+        trials.map((t) => trialView(t, users.get(t.examinerId) ?? '')),
+      );
     });
   }
 
   private checkSubstitutions({ motion, position, substitutions = [] }: Remark): void {
     const protocol = findProtocol(motion, position);
     if (!protocol) {
-      throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [{ path: 'position', message: `${motion} is not measured in "${position}"` }]);
+      throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [
+        { path: 'position', message: `${motion} is not measured in "${position}"` },
+      ]);
     }
     const known = protocol.substitutions.map((s) => s.id);
     const unknown = substitutions.find((s) => !known.includes(s));
     if (unknown !== undefined) {
-      throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [{ path: 'substitutions', message: `"${unknown}" is not one of the allowed: ${known.join(', ')}` }]);
+      throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [
+        { path: 'substitutions', message: `"${unknown}" is not one of the allowed: ${known.join(', ')}` },
+      ]);
     }
   }
 
@@ -113,7 +147,15 @@ export class Readings {
       .createQueryBuilder()
       .insert()
       .into(MeasurementRow)
-      .values({ id: randomUUID(), ...where, protocol: `${protocol?.id ?? motion}@${protocol?.version ?? 0}`, pain: null, painWhere: '', endFeel: null, substitutions: [] })
+      .values({
+        id: randomUUID(),
+        ...where,
+        protocol: `${protocol?.id ?? motion}@${protocol?.version ?? 0}`,
+        pain: null,
+        painWhere: '',
+        endFeel: null,
+        substitutions: [],
+      })
       .orIgnore()
       .updateEntity(false)
       .execute();

@@ -1,7 +1,15 @@
 import type {
-  CaseloadRow, EpisodeView, MeasurementView, NewPatient, PatientRecord, PatientView, TrialView, VisitRecord, VisitView,
+  CaseloadRow,
+  EpisodeView,
+  MeasurementView,
+  NewPatient,
+  PatientRecord,
+  PatientView,
+  TrialView,
+  VisitRecord,
+  VisitView,
 } from '@dial-gauge/contract';
-import type { Assessment, IsoDate, Measurement, Session } from '@dial-gauge/core';
+import { MOTIONS, type Assessment, type IsoDate, type Measurement, type Session } from '@dial-gauge/core';
 import { In, IsNull, type DataSource } from 'typeorm';
 import { Clinic, Episode, MeasurementRow, Patient, TrialRow, User, Visit } from './entities.js';
 import { notFound } from '../http/problem.js';
@@ -24,9 +32,18 @@ export class Records {
     return episodes
       .map((episode) => {
         const own = visits.get(episode.id) ?? [];
-        return { patient: patientView(byPatient.get(episode.patientId)!), episode: episodeView(episode), visits: own.length, lastVisit: own[own.length - 1] ?? null };
+        return {
+          patient: patientView(byPatient.get(episode.patientId)!),
+          episode: episodeView(episode),
+          visits: own.length,
+          lastVisit: own[own.length - 1] ?? null,
+        };
       })
-      .sort((a, b) => (b.lastVisit?.assessedOn ?? '').localeCompare(a.lastVisit?.assessedOn ?? '') || a.patient.familyName.localeCompare(b.patient.familyName));
+      .sort(
+        (a, b) =>
+          (b.lastVisit?.assessedOn ?? '').localeCompare(a.lastVisit?.assessedOn ?? '') ||
+          a.patient.familyName.localeCompare(b.patient.familyName),
+      );
   }
 
   async patient(id: string): Promise<PatientRecord> {
@@ -56,7 +73,10 @@ export class Records {
     const visits = await this.visitsOf([episode.id]);
     const views = (await this.visitViews(visits)).get(episode.id) ?? [];
     const at = views.findIndex((v) => v.id === id);
-    const before = views.slice(0, at).filter((v) => v.readings > 0).pop();
+    const before = views
+      .slice(0, at)
+      .filter((v) => v.readings > 0)
+      .pop();
     const measurements = await this.measurements([id, ...(before ? [before.id] : [])]);
     const clinic = await this.dataSource.getRepository(Clinic).findOneByOrFail({ id: clinicId });
     return {
@@ -111,10 +131,18 @@ export class Records {
       .getRawMany<{ visitId: string; readings: string }>();
     const readings = new Map(counts.map((c) => [c.visitId, Number(c.readings)]));
     const byEpisode = new Map<string, VisitView[]>();
-    const oldestFirst = [...visits].sort((a, b) => a.assessedOn.localeCompare(b.assessedOn) || a.startedAt.getTime() - b.startedAt.getTime());
+    const oldestFirst = [...visits].sort(
+      (a, b) => a.assessedOn.localeCompare(b.assessedOn) || a.startedAt.getTime() - b.startedAt.getTime(),
+    );
     for (const visit of oldestFirst) {
       const own = byEpisode.get(visit.episodeId) ?? [];
-      own.push({ id: visit.id, assessedOn: visit.assessedOn, examiner: examiners.get(visit.examinerId) ?? '', readings: readings.get(visit.id) ?? 0, number: own.length + 1 });
+      own.push({
+        id: visit.id,
+        assessedOn: visit.assessedOn,
+        examiner: examiners.get(visit.examinerId) ?? '',
+        readings: readings.get(visit.id) ?? 0,
+        number: own.length + 1,
+      });
       byEpisode.set(visit.episodeId, own);
     }
     return byEpisode;
@@ -131,16 +159,34 @@ export class Records {
     if (visitIds.length === 0) return new Map();
     const rows = await this.dataSource.getRepository(MeasurementRow).findBy({ clinicId, visitId: In([...visitIds]) });
     const trials = rows.length
-      ? await this.dataSource.getRepository(TrialRow).find({ where: { clinicId, measurementId: In(rows.map((r) => r.id)), withdrawnAt: IsNull() }, order: { heldAt: 'ASC', savedAt: 'ASC' } })
+      ? await this.dataSource
+          .getRepository(TrialRow)
+          .find({
+            where: { clinicId, measurementId: In(rows.map((r) => r.id)), withdrawnAt: IsNull() },
+            order: { heldAt: 'ASC', savedAt: 'ASC' },
+          })
       : [];
     const examiners = await this.examiners();
     const byVisit = new Map<string, MeasurementView[]>();
+    rows.sort(byCatalogue);
     for (const row of rows) {
       const own = trials.filter((t) => t.measurementId === row.id).map((t) => trialView(t, examiners.get(t.examinerId) ?? ''));
       byVisit.set(row.visitId, [...(byVisit.get(row.visitId) ?? []), measurementView(row, own)]);
     }
     return byVisit;
   }
+}
+
+const PLACE = new Map(MOTIONS.map((motion, index) => [motion.id, index]));
+
+/** The order of a report: by catalogue, then left before right, active before passive. */
+function byCatalogue(a: MeasurementRow, b: MeasurementRow): number {
+  return (
+    (PLACE.get(a.motion) ?? 0) - (PLACE.get(b.motion) ?? 0) ||
+    a.position.localeCompare(b.position) ||
+    a.side.localeCompare(b.side) ||
+    a.mode.localeCompare(b.mode)
+  );
 }
 
 export function patientView({ id, givenName, familyName, birthDate, sex, occupation }: Patient): PatientView {
@@ -152,12 +198,30 @@ function episodeView({ id, complaint, involvedSide, openedOn }: Episode): Episod
 }
 
 export function trialView(trial: TrialRow, examiner: string): TrialView {
-  return { id: trial.id, start: trial.startAngle, end: trial.endAngle, instrument: trial.instrument, heldAt: trial.heldAt.toISOString(), examiner };
+  return {
+    id: trial.id,
+    start: trial.startAngle,
+    end: trial.endAngle,
+    instrument: trial.instrument,
+    heldAt: trial.heldAt.toISOString(),
+    examiner,
+  };
 }
 
 export function measurementView(row: MeasurementRow, trials: TrialView[]): MeasurementView {
   const { motion, side, mode, position, pain, painWhere, endFeel, substitutions } = row;
-  return { motion, side, mode, position, instrument: trials[trials.length - 1]?.instrument ?? 'goniometer', trials, pain, painWhere, endFeel, substitutions };
+  return {
+    motion,
+    side,
+    mode,
+    position,
+    instrument: trials[trials.length - 1]?.instrument ?? 'goniometer',
+    trials,
+    pain,
+    painWhere,
+    endFeel,
+    substitutions,
+  };
 }
 
 /** Stored measurements as the core reads them; those whose readings were all withdrawn are left out. */
@@ -165,7 +229,11 @@ export function toCore(views: readonly MeasurementView[]): Measurement[] {
   return views
     .filter((view) => view.trials.length > 0)
     .map(({ motion, side, mode, position, instrument, trials, pain, painWhere, endFeel, substitutions }) => ({
-      motion, side, mode, position, instrument,
+      motion,
+      side,
+      mode,
+      position,
+      instrument,
       trials: trials.map(({ start, end }) => ({ start, end })),
       pain: pain ?? undefined,
       painWhere: painWhere || undefined,

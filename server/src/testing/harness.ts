@@ -23,7 +23,10 @@ export async function startHarness() {
   const logger = pino({ level: 'info' }, { write: (line: string) => void lines.push(line) });
   const appWith = (sessionMs?: number) => createApp({ dataSource, logger, sessionSecret: settings.sessionSecret, sessionMs });
   return {
-    dataSource, database, settings, appWith,
+    dataSource,
+    database,
+    settings,
+    appWith,
     /** Everything the app has logged so far. */
     log: () => lines.join(''),
     async stop() {
@@ -39,5 +42,7 @@ export type Harness = Awaited<ReturnType<typeof startHarness>>;
 /** A clinic with one person who may sign in. */
 export async function addClinic(dataSource: DataSource, clinicId: string, userId: string, email: string, password: string): Promise<void> {
   await dataSource.getRepository(Clinic).insert({ id: clinicId, name: `Clinic of ${email}`, normSet: 'boone-azen-1979' });
-  await dataSource.getRepository(User).insert({ id: userId, clinicId, email, name: email.split('@')[0]!, passwordHash: await hashPassword(password) });
+  await dataSource
+    .getRepository(User)
+    .insert({ id: userId, clinicId, email, name: email.split('@')[0]!, passwordHash: await hashPassword(password) });
 }

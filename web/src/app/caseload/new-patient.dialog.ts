@@ -5,13 +5,14 @@ import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
-import { NewPatient } from '@dial-gauge/contract';
+import { type NewPatient } from '@dial-gauge/contract';
 import { INVOLVED_SIDES, SEXES, type InvolvedSide, type Sex } from '@dial-gauge/core';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
 import { today } from './words';
 
-const text = (...validators: ((control: AbstractControl) => ValidationErrors | null)[]) => new FormControl('', { nonNullable: true, validators });
+const text = (...validators: ((control: AbstractControl) => ValidationErrors | null)[]) =>
+  new FormControl('', { nonNullable: true, validators });
 const pastDay = ({ value }: AbstractControl<string>): ValidationErrors | null => (value && value > today() ? { future: true } : null);
 const notOnlySpaces = ({ value }: AbstractControl<string>): ValidationErrors | null => (value.trim() ? null : { required: true });
 

@@ -2,7 +2,7 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { ROUTES, type Route } from '@dial-gauge/contract';
 import { map, type Observable } from 'rxjs';
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 type RouteName = keyof typeof ROUTES;
 type Answer<N extends RouteName> = z.output<(typeof ROUTES)[N]['answer']>;

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, Injectable, signal } from '@angular/core';
 import { concatMap, defer, EMPTY, retry, Subject, tap, timer, catchError, throwError, type Observable } from 'rxjs';
 import { toFailure, type Failure } from './problem';
 

@@ -13,14 +13,29 @@ export interface Failure {
 
 export function toFailure(error: unknown): Failure {
   if (!(error instanceof HttpErrorResponse)) {
-    return { status: 0, message: 'The answer of the server could not be read. Reload the page; nothing that was saved is lost.', fields: [], passing: false };
+    return {
+      status: 0,
+      message: 'The answer of the server could not be read. Reload the page; nothing that was saved is lost.',
+      fields: [],
+      passing: false,
+    };
   }
   if (error.status === 0) {
-    return { status: 0, message: 'The server cannot be reached. What you entered is kept here and sent when it answers.', fields: [], passing: true };
+    return {
+      status: 0,
+      message: 'The server cannot be reached. What you entered is kept here and sent when it answers.',
+      fields: [],
+      passing: true,
+    };
   }
   const problem = error.error as Partial<Problem> | null;
   const message = typeof problem?.detail === 'string' ? problem.detail : `The server answered ${error.status}. Try again.`;
-  return { status: error.status, message, fields: problem?.errors ?? [], passing: error.status >= 500 || error.status === 401 || error.status === 429 };
+  return {
+    status: error.status,
+    message,
+    fields: problem?.errors ?? [],
+    passing: error.status >= 500 || error.status === 401 || error.status === 429,
+  };
 }
 
 /** A failure as one line, with the first refused field. */

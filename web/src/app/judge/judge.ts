@@ -33,8 +33,8 @@ import { Strips } from './strips';
         </ng-container>
         @if (v.judgement.measurements.length === 0) {
           <p class="page empty">
-            Nothing is measured yet. <a [routerLink]="['/visits', id(), 'measure']">Measure</a> a motion on both sides; what is short of normal, of the other side, or active of
-            passive stands here with its reasons.
+            Nothing is measured yet. <a [routerLink]="['/visits', id(), 'measure']">Measure</a> a motion on both sides; what is short of
+            normal, of the other side, or active of passive stands here with its reasons.
           </p>
         } @else {
           <div class="split">
@@ -66,6 +66,7 @@ import { Strips } from './strips';
     @media (max-width: 1000px) {
       .split {
         grid-template-columns: 1fr;
+        height: auto;
       }
       dg-findings {
         border-left: 0;

@@ -1,7 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { JudgementView } from '@dial-gauge/contract';
 import {
-  describeEnd, formatNumber, measurementKey, motion, type JudgedMeasurement, type MotionId, type Position, type Side,
+  describeEnd,
+  endFigure,
+  formatWhole,
+  measurementKey,
+  motion,
+  type JudgedMeasurement,
+  type MotionId,
+  type Position,
+  type Side,
 } from '@dial-gauge/core';
 import { dayWords } from '../caseload/words';
 import { ArcStrip, type StripModel } from '../ui/arc-strip/arc-strip';
@@ -31,7 +39,7 @@ export class Strips {
     const seen = new Map(measurements.map((m) => [`${m.measurement.motion}/${m.measurement.position}`, m.measurement]));
     return [...seen.values()].map(({ motion: id, position }) => {
       const of = measurements.filter((m) => m.measurement.motion === id && m.measurement.position === position);
-      const values = of.flatMap((m) => [m.value, this.primary(m)?.limits?.high ?? this.primary(m)?.expected ?? 0]);
+      const values = of.flatMap((m) => [m.value, this.lastValue(m) ?? 0, this.primary(m)?.limits?.high ?? this.primary(m)?.expected ?? 0]);
       const range = { from: Math.min(0, Math.floor(Math.min(...values) / 10) * 10), to: Math.ceil((Math.max(...values) + 4) / 10) * 10 };
       return { motion: id, position, name: motion(id).short, left: this.strip(of, 'left', range), right: this.strip(of, 'right', range) };
     });
@@ -41,13 +49,19 @@ export class Strips {
     return m.norms.find((n) => n.set === this.view().judgement.normSet.id);
   }
 
+  /** What the same measurement said at the visit before. */
+  private lastValue(m: JudgedMeasurement): number | null {
+    const change = this.view().judgement.findings.find((f) => ['changed', 'within-error'].includes(f.kind) && measurementKey(f) === m.key);
+    return change?.expected ?? null;
+  }
+
   private strip(of: readonly JudgedMeasurement[], side: Side, range: StripModel['range']): StripModel {
     const find = (mode: 'active' | 'passive') => of.find((m) => m.measurement.side === side && m.measurement.mode === mode);
     const [active, passive] = [find('active'), find('passive')];
     const main = passive ?? active;
     const norm = main && this.primary(main);
     const { findings } = this.view().judgement;
-    const change = main && findings.find((f) => ['changed', 'within-error'].includes(f.kind) && measurementKey(f) === main.key);
+    const last = main ? this.lastValue(main) : null;
     const short = main !== undefined && findings.some((f) => f.kind === 'short-of-normal' && measurementKey(f) === main.key);
     const pain = Math.max(0, ...of.filter((m) => m.measurement.side === side).map((m) => m.measurement.pain ?? 0));
     const edge = norm && (norm.limits?.low ?? norm.expected);
@@ -59,24 +73,37 @@ export class Strips {
       passive: passive?.value ?? null,
       expected: norm ? (norm.limits ?? { low: norm.expected, high: norm.expected }) : null,
       gapTo: short && edge !== undefined && value !== null && value < edge ? edge : null,
-      lastVisit: change?.expected ?? null,
+      lastVisit: last,
       pain,
-      value: value === null ? '··' : formatNumber(value),
-      text: this.describe(side, active, passive, norm && { low: norm.limits?.low ?? norm.expected, high: norm.limits?.high ?? norm.expected }, short, change?.expected ?? null, pain),
+      value: value === null ? '··' : endFigure(Math.round(value)),
+      text: this.describe(
+        side,
+        active,
+        passive,
+        norm && { low: norm.limits?.low ?? norm.expected, high: norm.limits?.high ?? norm.expected },
+        short,
+        last,
+        pain,
+      ),
     };
   }
 
   private describe(
-    side: Side, active: JudgedMeasurement | undefined, passive: JudgedMeasurement | undefined, expected: { low: number; high: number } | undefined,
-    short: boolean, last: number | null, pain: number,
+    side: Side,
+    active: JudgedMeasurement | undefined,
+    passive: JudgedMeasurement | undefined,
+    expected: { low: number; high: number } | undefined,
+    short: boolean,
+    last: number | null,
+    pain: number,
   ): string {
     const say = (m: JudgedMeasurement) => describeEnd(motion(m.measurement.motion), m.value);
     const parts = [
       active && `active ${say(active)}`,
       passive && `passive ${say(passive)}`,
-      expected && `expected ${formatNumber(expected.low)} to ${formatNumber(expected.high)}`,
+      expected && `expected ${formatWhole(expected.low)} to ${formatWhole(expected.high)}`,
       short && 'short of normal',
-      last !== null && `last visit ${formatNumber(last)}`,
+      last !== null && `last visit ${endFigure(Math.round(last))}`,
       pain > 0 && `hurts ${pain} of 10`,
     ];
     return `${side}: ${parts.filter(Boolean).join(', ') || 'not measured'}`;

@@ -1,4 +1,15 @@
-import { bandAround, describeEnd, formatNumber, limitsOf, chooseNorm, findNormSet, ageOn, errorOf, motion } from '@dial-gauge/core';
+import {
+  bandAround,
+  describeEnd,
+  endFigure,
+  formatWhole,
+  limitsOf,
+  chooseNorm,
+  findNormSet,
+  ageOn,
+  errorOf,
+  motion,
+} from '@dial-gauge/core';
 import { shortDay } from '../caseload/words';
 import { facingFor } from '../ui/dial/geometry';
 import type { DialModel } from '../ui/dial/dial';
@@ -21,22 +32,26 @@ export function dialModel(exam: Exam): DialModel | null {
   const last = exam.lastVisit();
   const shown = exam.motion();
   const opposite = shown.opposite ? motion(shown.opposite).short : '';
-  const gap = norm?.short && edge !== undefined && value !== null && value < edge ? { to: edge, words: `${formatNumber(edge - value)}° short` } : null;
+  const gap =
+    norm?.short && edge !== undefined && value !== null && value < edge ? { to: edge, words: `${formatWhole(edge - value)}° short` } : null;
   const model = {
     facing: facingFor(dial, side),
     scale: dial.scale,
-    ends: { on: shown.short.toLowerCase(), back: opposite.toLowerCase() },
+    ends: { on: endWord(shown.short), back: endWord(opposite) },
     needle: value,
     error: bandAround(sem),
     active: mode === 'active' ? value : (active?.value ?? null),
     passive: mode === 'passive' ? value : (passive?.value ?? null),
     expected: expectedBand(exam),
     gap,
-    otherSide: other && { at: other.value, words: `${side === 'left' ? 'right' : 'left'} ${formatNumber(other.value)}` },
-    lastVisit: last && { at: last.value, words: `${shortDay(last.on)}: ${formatNumber(last.value)}` },
+    otherSide: other && { at: other.value, words: `${side === 'left' ? 'right' : 'left'} ${endFigure(Math.round(other.value))}` },
+    lastVisit: last && { at: last.value, words: `${shortDay(last.on)}: ${endFigure(Math.round(last.value))}` },
   };
   return { ...model, text: describe(exam, model) };
 }
+
+/** "Internal rotation" → "internal": the scale's ends are named in a word. */
+const endWord = (short: string): string => short.toLowerCase().replace(' rotation', '');
 
 /** The band of the clinic's norm set for this motion, whether or not anything was read yet. */
 function expectedBand(exam: Exam): DialModel['expected'] {
@@ -52,11 +67,13 @@ function expectedBand(exam: Exam): DialModel['expected'] {
 
 function describe(exam: Exam, model: Omit<DialModel, 'text'>): string {
   const { name } = exam.motion();
-  const words = (value: number) => describeEnd(exam.motion(), value);
+  const words = (value: number) => describeEnd(exam.motion(), Math.round(value));
   const parts = [
     `${exam.place().side} ${name.toLowerCase()}, ${exam.row().mode}`,
-    model.needle === null ? 'no reading yet' : `needle at ${words(model.needle)}, plus or minus ${formatNumber(model.error)} measuring error`,
-    model.expected ? `expected ${formatNumber(model.expected.low)} to ${formatNumber(model.expected.high)}` : 'no norm in this set',
+    model.needle === null
+      ? 'no reading yet'
+      : `needle at ${words(model.needle)}, plus or minus ${formatWhole(model.error)} measuring error`,
+    model.expected ? `expected ${formatWhole(model.expected.low)} to ${formatWhole(model.expected.high)}` : 'no norm in this set',
     model.gap?.words ?? '',
     model.otherSide?.words ?? '',
     model.lastVisit ? `last visit ${model.lastVisit.words}` : '',

@@ -1,8 +1,22 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { MeasurementView, NewReading, Remark, VisitRecord } from '@dial-gauge/contract';
 import {
-  ageOn, checkAngle, compareWithNorm, findNormSet, findProtocol, hipRunSheet, measure, measurementKey, motion, parseEntry,
-  type Degrees, type EndFeel, type MeasuredValue, type MeasurementKey, type RunRow, type Side,
+  ageOn,
+  checkAngle,
+  compareWithNorm,
+  findNormSet,
+  findProtocol,
+  hipRunSheet,
+  measure,
+  measurementKey,
+  motion,
+  parseEntry,
+  type Degrees,
+  type EndFeel,
+  type MeasuredValue,
+  type MeasurementKey,
+  type RunRow,
+  type Side,
 } from '@dial-gauge/core';
 import { Api } from '../data/api';
 import { Outbox } from '../data/outbox';
@@ -66,7 +80,9 @@ export class Exam {
   readonly cell = computed(() => this.cellAt(this.key()));
   readonly measured = computed(() => this.measuredAt(this.key()));
   readonly canUndo = computed(() => this.held().length > 0);
-  readonly savedCount = computed(() => [...this.cells().values()].reduce((sum, cell) => sum + cell.readings.filter((r) => r.saved).length, 0));
+  readonly savedCount = computed(() =>
+    [...this.cells().values()].reduce((sum, cell) => sum + cell.readings.filter((r) => r.saved).length, 0),
+  );
   /** What is typed, where it reads as an angle; the needle follows it before it is held. */
   readonly typedAngle = computed(() => {
     const entry = parseEntry(this.typed());
@@ -160,7 +176,9 @@ export class Exam {
     const text = this.typed();
     const entry = parseEntry(text);
     const row = this.row();
-    const problem = entry.ok ? (checkAngle(row.motion, INSTRUMENT, entry.end) ?? checkAngle(row.motion, INSTRUMENT, entry.start)) : entry.message;
+    const problem = entry.ok
+      ? (checkAngle(row.motion, INSTRUMENT, entry.end) ?? checkAngle(row.motion, INSTRUMENT, entry.start))
+      : entry.message;
     if (!entry.ok || problem) {
       this.problem.set(problem ?? '');
       return false;
@@ -169,14 +187,23 @@ export class Exam {
     const key = this.key();
     const { start, end } = entry;
     const reading: NewReading = {
-      id: crypto.randomUUID(), motion: row.motion, mode: row.mode, position: row.position, side: place.side, instrument: INSTRUMENT, start, end, heldAt: new Date().toISOString(),
+      id: crypto.randomUUID(),
+      motion: row.motion,
+      mode: row.mode,
+      position: row.position,
+      side: place.side,
+      instrument: INSTRUMENT,
+      start,
+      end,
+      heldAt: new Date().toISOString(),
     };
     this.change(key, (cell) => ({ ...cell, readings: [...cell.readings, { id: reading.id, start, end, saved: false }] }));
     this.held.update((held) => [...held, { key, id: reading.id, place }]);
     this.outbox.add({
       id: reading.id,
       send: () => this.api.call('holdReading', { id: this.visitId(), body: reading }),
-      saved: () => this.change(key, (cell) => ({ ...cell, readings: cell.readings.map((r) => (r.id === reading.id ? { ...r, saved: true } : r)) })),
+      saved: () =>
+        this.change(key, (cell) => ({ ...cell, readings: cell.readings.map((r) => (r.id === reading.id ? { ...r, saved: true } : r)) })),
       refused: (failure) => {
         this.drop(key, reading.id);
         this.go(place.row, place.side);

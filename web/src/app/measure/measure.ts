@@ -1,8 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, viewChild } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
-import { describeEnd, formatNumber } from '@dial-gauge/core';
+import { describeEnd, endFigure, formatWhole } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { toFailure } from '../data/problem';
@@ -45,13 +45,19 @@ export class MeasurePage {
   protected readonly reading = computed(() => {
     const angle = this.exam.typedAngle() ?? this.exam.measured()?.value;
     if (angle === undefined) return `type degrees, Enter holds · goniometer`;
-    const words = describeEnd(this.exam.motion(), angle);
-    const said = words === `${formatNumber(angle)}°` ? '' : `${words} · `;
-    return `${said}± ${formatNumber(this.model()?.error ?? 0)} measuring error · goniometer`;
+    const said = angle < 0 ? `${describeEnd(this.exam.motion(), Math.round(angle))} · ` : '';
+    return `${said}± ${formatWhole(this.model()?.error ?? 0)} measuring error · goniometer`;
   });
   protected readonly standing = computed(() => {
     const measured = this.exam.measured();
-    return measured ? formatNumber(measured.value) : '–';
+    return measured ? endFigure(Math.round(measured.value)) : '–';
+  });
+
+  /** Half the width of the figures, so that the degree sign stands right behind them. */
+  protected readonly degreeAt = computed(() => {
+    const figures = this.exam.typed() || this.standing();
+    const em = figures.length > 4 ? 56 : 96;
+    return `calc(50% + ${figures.length * em * 0.31 + 4}px)`;
   });
 
   constructor() {
@@ -106,6 +112,9 @@ export class MeasurePage {
 
   protected async showKeys(): Promise<void> {
     const { KeysDialog } = await import('./keys.dialog');
-    this.dialog.open(KeysDialog, { width: '520px' }).afterClosed().subscribe(() => this.focusEntry());
+    this.dialog
+      .open(KeysDialog, { width: '520px' })
+      .afterClosed()
+      .subscribe(() => this.focusEntry());
   }
 }

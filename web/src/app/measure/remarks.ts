@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, output, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, output, viewChild } from '@angular/core';
 import { MatChipListbox, MatChipOption } from '@angular/material/chips';
 import { END_FEELS, type EndFeel } from '@dial-gauge/core';
 import { Exam } from './exam';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { formatNumber, measurementKey, motion, type RunBlock, type RunRow } from '@dial-gauge/core';
+import { endFigure, measurementKey, motion, type RunBlock, type RunRow } from '@dial-gauge/core';
 import { Exam, type LimbSide, TRIALS_CHOICES } from './exam';
 
 /** Where we are, what is next, and what is left in this position before the patient is turned. */
@@ -18,16 +18,19 @@ export class RunSheet {
   /** Somebody chose a reading by hand. */
   readonly chosen = output<void>();
 
-  protected readonly nameOf = (row: RunRow) => `${motion(row.motion).short}, ${row.mode}`;
+  protected readonly nameOf = (row: RunRow) => `${motion(row.motion).short.replace('rotation', 'rot.')}, ${row.mode}`;
   protected readonly indexOf = (row: RunRow) => this.exam.rows().indexOf(row);
 
   protected value(row: RunRow, side: LimbSide): string {
     const measured = this.exam.measuredAt(measurementKey({ ...row, side }));
-    return measured ? formatNumber(measured.value) : '··';
+    return measured ? endFigure(Math.round(measured.value)) : '··';
   }
 
   protected left(block: RunBlock): number {
-    return block.rows.reduce((sum, row) => sum + row.sides.filter((side) => this.exam.cellOfRow(row, side).readings.length === 0).length, 0);
+    return block.rows.reduce(
+      (sum, row) => sum + row.sides.filter((side) => this.exam.cellOfRow(row, side).readings.length === 0).length,
+      0,
+    );
   }
 
   protected isHere(row: RunRow, side?: LimbSide): boolean {

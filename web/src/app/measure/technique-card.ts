@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { bandAround, errorOf, findNormSet, formatNumber } from '@dial-gauge/core';
+import { bandAround, errorOf, findNormSet, formatWhole } from '@dial-gauge/core';
 import { Exam } from './exam';
 
 /** Where axis and arms go, what to hold still, and how the name misleads. */
@@ -9,7 +9,7 @@ import { Exam } from './exam';
     @let p = exam.protocol();
     <h2>How to measure</h2>
     <dl>
-      <dt>Lie or sit</dt>
+      <dt>Start</dt>
       <dd>{{ p.startingPosition }}</dd>
       <dt>Axis</dt>
       <dd>{{ p.axis }}</dd>
@@ -28,7 +28,9 @@ import { Exam } from './exam';
       <p class="trap">{{ p.namingTrap }}</p>
     }
     <dl>
-      <dt>Seen {{ p.dial?.seenFrom }}, end feel usually</dt>
+      <dt>The dial is seen</dt>
+      <dd>{{ p.dial?.seenFrom }}</dd>
+      <dt>End feel, usually</dt>
       <dd>{{ p.endFeel.join(' or ') }}</dd>
       <dt>Expected here</dt>
       <dd>{{ expected() }}</dd>
@@ -45,7 +47,9 @@ export class TechniqueCard {
     const set = findNormSet(this.exam.record()?.normSet ?? '');
     const norm = this.exam.normFor(0, errorOf('goniometer')?.sem ?? 0);
     if (!norm) return `no norm in ${set?.short ?? 'this set'}`;
-    const figure = norm.limits ? `${formatNumber(norm.limits.low)}–${formatNumber(norm.limits.high)}°` : `${formatNumber(norm.expected)}° ± ${formatNumber(bandAround(3))}`;
+    const figure = norm.limits
+      ? `${formatWhole(norm.limits.low)}–${formatWhole(norm.limits.high)}°`
+      : `${formatWhole(norm.expected)}° ± ${formatWhole(bandAround(errorOf('goniometer')?.sem ?? 0))}`;
     const misfits = [
       norm.flags.includes('other-mode') ? 'norm is for the other mode' : '',
       norm.flags.includes('other-position') ? 'measured in another position' : '',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
-import { formatNumber } from '@dial-gauge/core';
+import { endFigure, formatNumber } from '@dial-gauge/core';
 import { Exam, type HeldReading } from './exam';
 
 /** The readings of this motion one by one, what they come to, and whether they agree. */
@@ -26,7 +26,9 @@ import { Exam, type HeldReading } from './exam';
     </p>
     <div class="do">
       <button matButton="filled" type="button" [disabled]="!exam.typed()" (click)="exam.hold(); done.emit()">Hold reading</button>
-      <button matButton="outlined" type="button" [disabled]="!exam.canUndo()" (click)="exam.undo(); done.emit()"><mat-icon svgIcon="undo" />Undo</button>
+      <button matButton="outlined" type="button" [disabled]="!exam.canUndo()" (click)="exam.undo(); done.emit()">
+        <mat-icon svgIcon="undo" />Undo
+      </button>
     </div>
   `,
   styleUrl: './trials-strip.scss',
@@ -43,7 +45,7 @@ export class TrialsStrip {
 
   protected readonly mean = computed(() => {
     const measured = this.exam.measured();
-    return measured ? `${formatNumber(measured.value)}°` : '–';
+    return measured ? `${endFigure(Math.round(measured.value * 10) / 10)}°` : '–';
   });
 
   protected readonly verdict = computed(() => {
@@ -54,6 +56,6 @@ export class TrialsStrip {
   });
 
   protected words({ start, end }: HeldReading): string {
-    return start === 0 ? formatNumber(end) : `${formatNumber(start)}/${formatNumber(end)}`;
+    return start === 0 ? endFigure(end) : `${formatNumber(start)}/${formatNumber(end)}`;
   }
 }

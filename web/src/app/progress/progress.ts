@@ -2,7 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
-  ageOn, chooseNorm, describeEnd, findNormSet, formatNumber, formatSigned, limitsOf, motion, type ChangeVerdict, type Series,
+  ageOn,
+  chooseNorm,
+  describeEnd,
+  endFigure,
+  findNormSet,
+  formatSigned,
+  formatWhole,
+  limitsOf,
+  motion,
+  type ChangeVerdict,
+  type Series,
 } from '@dial-gauge/core';
 import { map, switchMap } from 'rxjs';
 import { dayWords, episodeWords, fullName, personWords, shortDay } from '../caseload/words';
@@ -27,13 +37,19 @@ export class ProgressPage {
   protected readonly view = rxResource({
     params: () => this.id(),
     stream: ({ params }) =>
-      this.api.call('visit', { id: params }).pipe(
-        switchMap((visit) => this.api.call('progress', { id: visit.episode.id }).pipe(map((progress) => ({ ...progress, visit: visit.visit, normSet: visit.normSet })))),
-      ),
+      this.api
+        .call('visit', { id: params })
+        .pipe(
+          switchMap((visit) =>
+            this.api
+              .call('progress', { id: visit.episode.id })
+              .pipe(map((progress) => ({ ...progress, visit: visit.visit, normSet: visit.normSet }))),
+          ),
+        ),
   });
   protected readonly failure = () => toFailure(this.view.error()).message;
   protected readonly words = { dayWords, shortDay, episodeWords, fullName, personWords };
-  protected readonly format = { formatNumber, formatSigned };
+  protected readonly signed = (change: number) => formatSigned(Math.round(change));
   protected readonly verdicts = VERDICTS;
 
   protected readonly rows = computed(() => this.view.value()?.series ?? []);
@@ -57,11 +73,12 @@ export class ProgressPage {
     const series = this.chosen();
     const change = series?.sinceLast;
     if (!series || !change) return 'One visit so far: a second one, measured the same way, shows whether anything changed.';
-    const now = describeEnd(motion(series.motion), change.now);
-    const size = `${formatNumber(Math.abs(change.change))}°`;
-    const limit = `a change counts from ${formatNumber(change.mdc)}°`;
+    const now = describeEnd(motion(series.motion), Math.round(change.now));
+    const size = `${formatWhole(Math.abs(change.change))}°`;
+    const limit = `a change counts from ${formatWhole(Math.ceil(change.mdc))}°`;
     const caveats = change.caveats.length ? ` (${change.caveats.join('; ')})` : '';
-    if (change.verdict === 'within-error') return `${series.mode} ${now}: ${formatSigned(change.change)}° since the visit before, within measuring error; ${limit}${caveats}.`;
+    if (change.verdict === 'within-error')
+      return `${series.mode} ${now}: ${formatSigned(Math.round(change.change))}° since the visit before, within measuring error; ${limit}${caveats}.`;
     return `${series.mode} ${now}: ${size} ${change.verdict} than at the visit before, past measuring error; ${limit}${caveats}.`;
   });
 
@@ -69,7 +86,9 @@ export class ProgressPage {
     const series = this.chosen();
     const view = this.view.value();
     if (!series || !view) return null;
-    const twin = this.rows().find((s) => s.motion === series.motion && s.side === series.side && s.position === series.position && s.mode !== series.mode);
+    const twin = this.rows().find(
+      (s) => s.motion === series.motion && s.side === series.side && s.position === series.position && s.mode !== series.mode,
+    );
     const set = findNormSet(view.normSet);
     const last = series.points[series.points.length - 1]!;
     const norm = set && chooseNorm(set, { ...series, sex: view.patient.sex, age: ageOn(view.patient.birthDate, last.on) });
@@ -82,11 +101,11 @@ export class ProgressPage {
 
   protected before(series: Series): string {
     const point = series.points[series.points.length - 2];
-    return point ? formatNumber(point.value) : '··';
+    return point ? endFigure(Math.round(point.value)) : '··';
   }
 
   protected now(series: Series): string {
-    return formatNumber(series.points[series.points.length - 1]!.value);
+    return endFigure(Math.round(series.points[series.points.length - 1]!.value));
   }
 }
 

@@ -1,5 +1,15 @@
-import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, input, viewChild } from '@angular/core';
-import { formatNumber, type Degrees, type Series, type SeriesPoint } from '@dial-gauge/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  type ElementRef,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
+import { endFigure, formatWhole, type Degrees, type Series, type SeriesPoint } from '@dial-gauge/core';
 import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, type ChartDataset } from 'chart.js';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { shortDay } from '../caseload/words';
@@ -41,9 +51,9 @@ export class SeriesChart {
 
   protected readonly text = computed(() => {
     const { main, expected } = this.model();
-    const points = main.points.map((p) => `${shortDay(p.on)} ${formatNumber(p.value)}`).join(', ');
-    const band = expected ? `; expected ${formatNumber(expected.low)} to ${formatNumber(expected.high)}` : '';
-    return `${main.mode} readings, degrees: ${points}; error plus or minus ${formatNumber(main.points[0]?.error ?? 0)}${band}.`;
+    const points = main.points.map((p) => `${shortDay(p.on)} ${endFigure(Math.round(p.value))}`).join(', ');
+    const band = expected ? `; expected ${formatWhole(expected.low)} to ${formatWhole(expected.high)}` : '';
+    return `${main.mode} readings, degrees: ${points}; error plus or minus ${formatWhole(main.points[0]?.error ?? 0)}${band}.`;
   });
 
   constructor() {
@@ -67,11 +77,41 @@ export class SeriesChart {
       { ...line(main, xy(main.points)), borderColor: ink.petrol, backgroundColor: ink.petrol, pointRadius: 5, borderWidth: 2.5 },
       { ...hidden, data: xy(main.points, (p) => -p.error), fill: false },
       { ...hidden, data: xy(main.points, (p) => p.error), fill: '-1', backgroundColor: ink.brassWash },
-      ...(twin ? [{ ...line(twin, xy(twin.points)), borderColor: ink.petrol, backgroundColor: ink.ground, pointRadius: 4, borderWidth: 1.5, borderDash: [6, 4] }] : []),
+      ...(twin
+        ? [
+            {
+              ...line(twin, xy(twin.points)),
+              borderColor: ink.petrol,
+              backgroundColor: ink.ground,
+              pointRadius: 4,
+              borderWidth: 1.5,
+              borderDash: [6, 4],
+            },
+          ]
+        : []),
       ...(expected
         ? [
-            { ...hidden, data: [{ x: span.min, y: expected.low }, { x: span.max, y: expected.low }], fill: false as const, borderWidth: 1, borderColor: ink.petrol },
-            { ...hidden, data: [{ x: span.min, y: expected.high }, { x: span.max, y: expected.high }], fill: '-1', backgroundColor: hatch(ink.petrol), borderWidth: 1, borderColor: ink.petrol },
+            {
+              ...hidden,
+              data: [
+                { x: span.min, y: expected.low },
+                { x: span.max, y: expected.low },
+              ],
+              fill: false as const,
+              borderWidth: 1,
+              borderColor: ink.petrol,
+            },
+            {
+              ...hidden,
+              data: [
+                { x: span.min, y: expected.high },
+                { x: span.max, y: expected.high },
+              ],
+              fill: '-1',
+              backgroundColor: hatch(ink.petrol),
+              borderWidth: 1,
+              borderColor: ink.petrol,
+            },
           ]
         : []),
     ];
@@ -90,14 +130,19 @@ export class SeriesChart {
             ...span,
             grid: { display: false },
             afterBuildTicks: (axis) => (axis.ticks = [...days.keys()].map((value) => ({ value }))),
-            ticks: { callback: (value) => days.get(Number(value)) ?? '', color: ink.soft, font: { family: ink.words, size: 13 }, autoSkip: false },
+            ticks: {
+              callback: (value) => days.get(Number(value)) ?? '',
+              color: ink.soft,
+              font: { family: ink.words, size: 13 },
+              autoSkip: false,
+            },
             border: { color: ink.line },
           },
           y: {
             grace: '8%',
             title: { display: true, text: 'degrees', color: ink.soft, font: { family: ink.words, size: 13 } },
             grid: { color: ink.line },
-            ticks: { color: ink.soft, font: { family: ink.figures, size: 12 }, callback: (value) => formatNumber(Number(value)) },
+            ticks: { color: ink.soft, font: { family: ink.figures, size: 12 }, callback: (value) => endFigure(Number(value)) },
             border: { display: false },
           },
         },
@@ -119,9 +164,13 @@ function inkOf(element: HTMLElement) {
     return getComputedStyle(probe).color;
   };
   const ink = {
-    petrol: colour('petrol'), ground: colour('ground'), soft: colour('ink-soft'), line: colour('line'),
+    petrol: colour('petrol'),
+    ground: colour('ground'),
+    soft: colour('ink-soft'),
+    line: colour('line'),
     brassWash: colour('brass').replace('rgb(', 'rgba(').replace(')', ', 0.26)'),
-    words: style.getPropertyValue('--words'), figures: style.getPropertyValue('--figures'),
+    words: style.getPropertyValue('--words'),
+    figures: style.getPropertyValue('--figures'),
   };
   probe.remove();
   return ink;

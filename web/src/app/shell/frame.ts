@@ -39,6 +39,8 @@ export class Frame {
 
   protected signOut(): void {
     if (this.outbox.waiting() > 0 && !confirm('Some readings are not sent yet. Sign out and lose them?')) return;
-    this.session.signOut().subscribe({ complete: () => void this.router.navigateByUrl('/sign-in'), error: () => void this.router.navigateByUrl('/sign-in') });
+    this.session
+      .signOut()
+      .subscribe({ complete: () => void this.router.navigateByUrl('/sign-in'), error: () => void this.router.navigateByUrl('/sign-in') });
   }
 }

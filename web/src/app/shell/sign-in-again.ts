@@ -11,7 +11,9 @@ class SignInAgain {
 
   ask(): Observable<boolean> {
     this.open ??= from(import('./sign-in-again.dialog')).pipe(
-      switchMap((m) => this.dialog.open<unknown, unknown, boolean>(m.SignInAgainDialog, { disableClose: true, width: '380px' }).afterClosed()),
+      switchMap((m) =>
+        this.dialog.open<unknown, unknown, boolean>(m.SignInAgainDialog, { disableClose: true, width: '380px' }).afterClosed(),
+      ),
       map((done) => done === true),
       finalize(() => (this.open = undefined)),
       shareReplay(1),
@@ -31,7 +33,10 @@ export const askToSignInAgain: HttpInterceptorFn = (request, next) => {
     catchError((error: unknown) => {
       const ended = error instanceof HttpErrorResponse && error.status === 401 && !request.url.endsWith('/api/session');
       if (!ended) return throwError(() => error);
-      return injector.get(SignInAgain).ask().pipe(switchMap((done) => (done ? next(request) : throwError(() => error))));
+      return injector
+        .get(SignInAgain)
+        .ask()
+        .pipe(switchMap((done) => (done ? next(request) : throwError(() => error))));
     }),
   );
 };

@@ -57,5 +57,5 @@ export class SignInDial {
   protected readonly rim = arcPath(this.view, 0, 180, 112);
   protected readonly ticks = ticks(this.view, 0, 180, 112);
   protected readonly numbers = Array.from({ length: 19 }, (_, i) => ({ angle: i * 10, at: onDial(this.view, i * 10, 95) }));
-  protected readonly tip = onDial(this.view, 127, 106);
+  protected readonly tip = onDial(this.view, 125, 106);
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, output, signal, type OnInit } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -40,7 +40,7 @@ import { Session } from '../data/session';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class SignInForm {
+export class SignInForm implements OnInit {
   private readonly session = inject(Session);
   readonly email = input('');
   readonly signedIn = output<void>();

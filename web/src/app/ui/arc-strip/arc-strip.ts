@@ -49,7 +49,11 @@ export class ArcStrip {
     const span = range.to - range.from;
     const step = span > 100 ? 50 : span > 50 ? 20 : 10;
     const first = Math.ceil(range.from / 10) * 10;
-    return Array.from({ length: Math.floor((range.to - first) / 10) + 1 }, (_, i) => first + i * 10).map((angle) => ({ angle, x: this.x(angle), named: angle % step === 0 }));
+    return Array.from({ length: Math.floor((range.to - first) / 10) + 1 }, (_, i) => first + i * 10).map((angle) => ({
+      angle,
+      x: this.x(angle),
+      named: angle % step === 0,
+    }));
   });
 
   protected readonly end = computed(() => this.model().passive ?? this.model().active);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Degrees } from '@dial-gauge/core';
-import { arcPath, onDial, ringPath, sectorBox, ticks, type Facing, type Point } from './geometry';
+import { arcPath, around, onDial, ringPath, sectorBox, ticks, type Box, type Facing, type Point } from './geometry';
 
 /** Everything a dial shows. Angles in degrees from zero, in the motion's own direction. */
 export interface DialModel {
@@ -33,9 +33,9 @@ const RIM = 100;
 const NEEDLE = 90;
 const ACTIVE = 62;
 const PASSIVE = 72;
-const LABEL = RIM + 18;
-/** Labels nearer than this along the rim are moved apart, degrees. */
-const APART = 8;
+const LABEL = RIM + 17;
+/** Height of a label, in the dial's own units. */
+const LETTER = 9;
 
 /**
  * One motion as the examiner sees it: zero where the limb points at zero, the
@@ -61,7 +61,7 @@ export class Dial {
 
   protected readonly viewBox = computed(() => {
     const { from, to } = this.range();
-    const box = sectorBox(this.model().facing, from, to, RIM, 26);
+    const box = around([sectorBox(this.model().facing, from, to, RIM, 10), ...this.labels().map(boxOf), ...this.ends().map(boxOf)]);
     return `${box.x} ${box.y} ${box.width} ${box.height}`;
   });
 
@@ -73,20 +73,24 @@ export class Dial {
     const first = Math.ceil(from / step) * step;
     return Array.from({ length: Math.floor((to - first) / step) + 1 }, (_, i) => first + i * step).map((angle) => ({
       angle: Math.abs(angle),
-      at: onDial(this.model().facing, angle, RIM - 14),
+      at: onDial(this.model().facing, angle, RIM - 15),
     }));
   });
 
   protected readonly ends = computed((): Label[] => {
     const { facing, ends } = this.model();
     const { from, to } = this.range();
-    return [this.label(ends.on, onDial(facing, to + 3, RIM + 6)), this.label(ends.back, onDial(facing, from - 3, RIM + 6))].filter((l) => l.words);
+    return [this.label(ends.on, onDial(facing, to + 4, RIM + 4)), this.label(ends.back, onDial(facing, from - 4, RIM + 4))].filter(
+      (l) => l.words,
+    );
   });
 
   protected readonly zero = computed(() => onDial(this.model().facing, 0, RIM + 5));
   protected readonly needle = computed(() => {
     const { needle, error, facing } = this.model();
-    return needle === null ? null : { tip: onDial(facing, needle, NEEDLE), soft: ringPath(facing, needle - error, needle + error, 0.01, NEEDLE) };
+    return needle === null
+      ? null
+      : { tip: onDial(facing, needle, NEEDLE), soft: ringPath(facing, needle - error, needle + error, 0.01, NEEDLE) };
   });
 
   protected readonly active = computed(() => this.fromZero(this.model().active, ACTIVE));
@@ -116,23 +120,25 @@ export class Dial {
       .join(' ');
   });
 
-  /** Labels of gap, other side and last visit, pushed apart where they would lie on each other. */
+  /** Gap, last visit and other side in words beside their marks; one that would lie on another moves outward. */
   protected readonly labels = computed((): (Label & { kind: string })[] => {
     const { gap, needle, otherSide, lastVisit, facing } = this.model();
     const wanted = [
       ...(gap && needle !== null ? [{ kind: 'gap', words: gap.words, angle: (needle + gap.to) / 2 }] : []),
-      ...(otherSide ? [{ kind: 'other', words: otherSide.words, angle: otherSide.at }] : []),
       ...(lastVisit ? [{ kind: 'last', words: lastVisit.words, angle: lastVisit.at }] : []),
-    ].sort((a, b) => a.angle - b.angle);
-    const middle = (wanted.length - 1) / 2;
-    let previous = -Infinity;
-    return wanted.map((label, index) => {
-      // The lower ones give way downward first, so that a crowded trio spreads both ways.
-      const nudged = wanted.length > 1 && tooNear(wanted, index) ? label.angle + (index - middle) * (APART / 2) : label.angle;
-      const angle = Math.max(nudged, previous + APART);
-      previous = angle;
-      return { kind: label.kind, ...this.label(label.words, onDial(facing, angle, LABEL)) };
-    });
+      ...(otherSide ? [{ kind: 'other', words: otherSide.words, angle: otherSide.at }] : []),
+    ];
+    const placed: { kind: string; label: Label; box: Box }[] = [];
+    for (const { kind, words, angle } of wanted) {
+      for (let radius = LABEL; ; radius += LETTER) {
+        const label = this.label(words, onDial(facing, angle, radius));
+        const box = boxOf(label);
+        if (radius < LABEL + 6 * LETTER && placed.some((other) => overlap(other.box, box))) continue;
+        placed.push({ kind, label, box });
+        break;
+      }
+    }
+    return placed.map(({ kind, label }) => ({ kind, ...label }));
   });
 
   private fromZero(value: Degrees | null, radius: number): string | null {
@@ -144,7 +150,13 @@ export class Dial {
   }
 }
 
-function tooNear(labels: readonly { angle: Degrees }[], index: number): boolean {
-  const at = labels[index]!.angle;
-  return [labels[index - 1], labels[index + 1]].some((other) => other !== undefined && Math.abs(other.angle - at) < APART);
+/** Room a label takes: about half its height for every letter. */
+function boxOf({ words, at, anchor }: Label): Box {
+  const width = words.length * LETTER * 0.52;
+  const left = anchor === 'end' ? at.x - width : anchor === 'start' ? at.x : at.x - width / 2;
+  return { x: left, y: at.y - LETTER / 2, width, height: LETTER };
+}
+
+function overlap(a: Box, b: Box): boolean {
+  return a.x < b.x + b.width + 3 && b.x < a.x + a.width + 3 && a.y < b.y + b.height && b.y < a.y + a.height;
 }

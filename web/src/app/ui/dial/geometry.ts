@@ -9,7 +9,9 @@ export interface Point {
 
 /** A view for the side in hand: the right side is the left one in a mirror. */
 export function facingFor(view: Facing, side: Side): Facing {
-  return side === 'right' ? { zeroAt: (360 - view.zeroAt) % 360, sense: view.sense === 1 ? -1 : 1 } : { zeroAt: view.zeroAt, sense: view.sense };
+  return side === 'right'
+    ? { zeroAt: (360 - view.zeroAt) % 360, sense: view.sense === 1 ? -1 : 1 }
+    : { zeroAt: view.zeroAt, sense: view.sense };
 }
 
 /** The point of an angle at a radius round the origin; y grows downward, as in SVG. */
@@ -64,6 +66,15 @@ export function sectorBox(facing: Facing, from: Degrees, to: Degrees, radius: nu
   const ys = points.map((p) => p.y);
   const [left, top] = [Math.min(...xs) - margin, Math.min(...ys) - margin];
   return { x: left, y: top, width: Math.max(...xs) + margin - left, height: Math.max(...ys) + margin - top };
+}
+
+/** The smallest box round several. */
+export function around(boxes: readonly Box[]): Box {
+  const left = Math.min(...boxes.map((b) => b.x));
+  const top = Math.min(...boxes.map((b) => b.y));
+  const right = Math.max(...boxes.map((b) => b.x + b.width));
+  const bottom = Math.max(...boxes.map((b) => b.y + b.height));
+  return { x: left, y: top, width: right - left, height: bottom - top };
 }
 
 const n = (value: number): string => value.toFixed(2);

@@ -1,0 +1,83 @@
+/** Which way things point: web, server and cli stand on contract and core; core stands on nothing of ours. */
+const never = (name, comment, from, to) => ({ name, comment, severity: 'error', from, to });
+const SPEC = '\\.spec\\.ts$';
+
+module.exports = {
+  forbidden: [
+    never('no-circles', 'Two files that need each other are one idea, or a third is missing.', {}, { circular: true }),
+    never(
+      'core-stands-alone',
+      'The computation knows no contract, server, interface or terminal.',
+      { path: '^core/' },
+      { path: '^(contract|server|web|cli)/' },
+    ),
+    never(
+      'core-has-no-io',
+      'The computation reads no files, clock or network.',
+      { path: '^core/', pathNot: SPEC },
+      { dependencyTypes: ['core'] },
+    ),
+    never(
+      'core-libraries',
+      'Core takes small numeric libraries only.',
+      { path: '^core/', pathNot: SPEC },
+      { dependencyTypes: ['npm', 'npm-dev', 'npm-peer'], pathNot: 'node_modules/simple-statistics' },
+    ),
+    never(
+      'contract-on-core',
+      'The contract knows core ids and nothing else of ours.',
+      { path: '^contract/' },
+      { path: '^(server|web|cli)/' },
+    ),
+    never(
+      'server-without-web',
+      'The server serves files; it does not import the interface.',
+      { path: '^server/' },
+      { path: '^(web|cli)/' },
+    ),
+    never('web-without-server', 'The interface talks over HTTP.', { path: '^web/' }, { path: '^(server|cli)/' }),
+    never('web-without-node', 'The interface runs in a browser.', { path: '^web/src/' }, { dependencyTypes: ['core'] }),
+    never('cli-without-server', 'The terminal face is core and contract.', { path: '^cli/' }, { path: '^(server|web)/' }),
+    never(
+      'angle-at-the-bottom',
+      'Inside core nobody imports up.',
+      { path: '^core/src/angle/', pathNot: SPEC },
+      { path: '^core/src/(norms|finding|progress|plan|error|exchange)/' },
+    ),
+    never(
+      'notation-below-catalogue',
+      'Inside core nobody imports up.',
+      { path: '^core/src/notation/' },
+      { path: '^core/src/(norms|finding|progress|plan|exchange)/' },
+    ),
+    never(
+      'error-below-finding',
+      'Inside core nobody imports up.',
+      { path: '^core/src/error/' },
+      { path: '^core/src/(norms|finding|progress|plan|exchange)/' },
+    ),
+    never(
+      'norms-below-finding',
+      'Inside core nobody imports up.',
+      { path: '^core/src/norms/' },
+      { path: '^core/src/(finding|progress|plan|exchange)/' },
+    ),
+    never(
+      'finding-below-progress',
+      'Inside core nobody imports up.',
+      { path: '^core/src/finding/' },
+      { path: '^core/src/(progress|plan|exchange)/' },
+    ),
+    never('resolvable', 'An import that leads nowhere.', {}, { couldNotResolve: true }),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'types', 'default'],
+      extensions: ['.ts', '.mts', '.d.mts', '.mjs', '.js', '.json'],
+    },
+  },
+};

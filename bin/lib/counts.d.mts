@@ -1,0 +1,1 @@
+export function writeCount(counts: { passed: number; failed: number }): void;

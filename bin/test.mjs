@@ -1,0 +1,58 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildAll } from './lib/build.mjs';
+import { countsFor } from './lib/counts.mjs';
+import { needDebian, needNode, needPackages } from './lib/need.mjs';
+import { DATA, inRoot } from './lib/paths.mjs';
+import { run } from './lib/run.mjs';
+import { main, say, Stop } from './lib/say.mjs';
+
+const jasmine = (cwd) => ({
+  command: process.execPath,
+  args: ['--import', 'tsx', inRoot('node_modules/jasmine/bin/jasmine.js'), '--config=jasmine.json'],
+  cwd,
+});
+
+/** One after another; a stage is one or more runs. Runs without a counter of their own count as one check each. */
+const STAGES = {
+  lint: {
+    runs: [
+      { command: 'npx', args: ['eslint', '.', '--max-warnings=0'], single: true },
+      { command: 'npx', args: ['prettier', '--check', '--log-level=warn', '.'], single: true },
+    ],
+  },
+  layers: { runs: [{ command: 'npm', args: ['run', '--silent', 'layers'], single: true }] },
+  types: { runs: [{ command: 'npm', args: ['run', '--silent', 'types'], single: true }] },
+  core: { runs: [jasmine('core'), jasmine('contract'), jasmine('cli')] },
+  server: { needs: ['mariadb-server'], runs: [jasmine('server')] },
+  web: { needs: ['chromium'], runs: [{ command: 'npx', args: ['ng', 'test', '--watch=false', '--no-progress'], cwd: 'web' }] },
+  e2e: { needs: ['mariadb-server', 'chromium'], build: true, runs: [{ command: 'npx', args: ['playwright', 'test'], cwd: 'e2e' }] },
+};
+
+await main(async () => {
+  const wanted = process.argv.slice(2);
+  const unknown = wanted.find((name) => !(name in STAGES));
+  if (unknown) throw new Stop(`There is no stage "${unknown}"; allowed: ${Object.keys(STAGES).join(', ')}`);
+  const stages = wanted.length ? wanted : Object.keys(STAGES);
+  needNode();
+  await needDebian(...new Set(stages.flatMap((name) => STAGES[name].needs ?? [])));
+  await needPackages();
+  mkdirSync(join(DATA, 'counts'), { recursive: true });
+
+  const total = { passed: 0, failed: 0 };
+  for (const name of stages) {
+    const { build, runs } = STAGES[name];
+    if (build) await buildAll();
+    for (const [index, stage] of runs.entries()) {
+      say(`\n── ${name}${stage.cwd && stage.cwd !== name ? `: ${stage.cwd}` : ''} ──`);
+      const counts = countsFor(join(DATA, 'counts', `${name}-${index}.json`));
+      const { code } = await run(stage.command, stage.args, { cwd: inRoot(stage.cwd ?? ''), env: { ...counts.env, NG_CLI_ANALYTICS: 'false' } });
+      const { passed, failed } = stage.single ? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 } : (counts.read() ?? { passed: 0, failed: 1 });
+      total.passed += passed;
+      // A runner that ended badly without a failed test, or without any test at all, has failed.
+      total.failed += failed || (code !== 0 || passed === 0 ? 1 : 0);
+    }
+  }
+  say(`\n${total.passed} passed, ${total.failed} failed`);
+  if (total.failed > 0) process.exitCode = 1;
+});

@@ -1,0 +1,67 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { test as base, expect, type Page } from '@playwright/test';
+import { startStack, type Stack } from './stack';
+
+export const DEMO = { email: 'wren@saltmarsh.example', password: 'tide-and-table' };
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+/** Every test file gets a server and a database of its own. */
+export const test = base.extend<object, { stack: Stack }>({
+  stack: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixture's needs from this pattern
+    async ({}, use) => {
+      const stack = await startStack();
+      await use(stack);
+      await stack.stop();
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+});
+
+export { expect };
+
+/** Signs in with the keyboard alone and ends at the caseload. */
+export async function signIn(page: Page, stack: Stack): Promise<void> {
+  await page.goto(`${stack.url}/caseload`);
+  await page.getByLabel('E-mail').focus();
+  await page.keyboard.type(DEMO.email);
+  await page.keyboard.press('Tab');
+  await page.keyboard.type(DEMO.password);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Caseload' })).toBeVisible();
+}
+
+/** Opens a patient and starts a new visit, with the keyboard alone. */
+export async function startVisit(page: Page, patient: RegExp): Promise<void> {
+  await page.getByRole('link', { name: patient }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /Start visit/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Run sheet')).toBeVisible();
+}
+
+/** The big figure. */
+export const entry = (page: Page) => page.getByLabel(/^Reading in degrees/);
+
+/** Types one reading and holds it. */
+export async function hold(page: Page, text: string): Promise<void> {
+  await expect(entry(page)).toBeFocused();
+  await page.keyboard.type(text);
+  await page.keyboard.press('Enter');
+}
+
+/** Everything acknowledged by the server. */
+export async function allSaved(page: Page, readings: number): Promise<void> {
+  await expect(page.getByText(new RegExp(`^${readings} readings? saved$`))).toBeVisible();
+}
+
+/** Axe over the whole page, WCAG 2.2 AA and best practice; the violations in short. */
+export async function axe(page: Page): Promise<string[]> {
+  await page.evaluate(AXE);
+  return page.evaluate(async () => {
+    const { axe: run } = globalThis as unknown as { axe: { run: () => Promise<{ violations: { id: string; nodes: { target: unknown[]; failureSummary: string }[] }[] }> } };
+    const { violations } = await run.run();
+    return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')} — ${n.failureSummary}`));
+  });
+}

@@ -1,0 +1,20 @@
+import { defineConfig } from '@playwright/test';
+
+/** One worker: the tests share one server and one database, and kill both. */
+export default defineConfig({
+  testDir: 'tests',
+  fullyParallel: false,
+  workers: 1,
+  timeout: 60_000,
+  forbidOnly: true,
+  reporter: [['list'], ['./count-reporter.ts']],
+  outputDir: '../.data/e2e-results',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
+    },
+    screenshot: 'only-on-failure',
+  },
+});

@@ -1,0 +1,121 @@
+import { allSaved, entry, expect, hold, signIn, startVisit, test } from '../fixtures';
+
+test.describe.configure({ mode: 'serial' });
+
+/** Right side first, as the run sheet has it for two involved sides. */
+const SUPINE = ['100', '95', '118', '107', '27', '25', '33', '18', '19', '20', '22', '23'];
+
+test('an exam by keyboard alone: held, judged, followed, and still there after a reload', async ({ page, stack }) => {
+  await signIn(page, stack);
+  await startVisit(page, /Odalys Brandt/);
+
+  await test.step('the run sheet leads: twelve readings in supine, then the turn', async () => {
+    await expect(page.locator('.motion')).toContainText('right Hip flexion · active');
+    for (const reading of SUPINE) await hold(page, reading);
+    await expect(page.locator('.motion')).toContainText('right Hip extension · active');
+    await expect(page.getByText('Turn patient prone. right hip extension, active')).toBeAttached();
+    await allSaved(page, 12);
+  });
+
+  await test.step('side, mode, back and undo have keys', async () => {
+    await page.keyboard.press('o');
+    await expect(page.locator('.motion')).toContainText('left Hip extension · active');
+    await page.keyboard.press('m');
+    await expect(page.locator('.motion')).toContainText('left Hip extension · passive');
+    await hold(page, '-5');
+    await allSaved(page, 13);
+    await page.keyboard.press('u');
+    await allSaved(page, 12);
+    await expect(page.locator('.motion')).toContainText('left Hip extension · passive');
+    await page.keyboard.press('ArrowUp');
+    await expect(page.locator('.motion')).toContainText('right Hip extension · active');
+  });
+
+  await test.step('pain is noted without the mouse', async () => {
+    for (const key of ['ArrowUp', 'ArrowUp', 'ArrowUp', 'ArrowUp', 'ArrowUp']) await page.keyboard.press(key);
+    await expect(page.locator('.motion')).toContainText('right Hip flexion · passive');
+    await page.keyboard.press('p');
+    await page.keyboard.type('4');
+    await page.keyboard.press('Enter');
+    await expect(entry(page)).toBeFocused();
+    await expect(page.getByLabel('right hip flexion, passive: 118 degrees, hurts 4 of 10')).toBeVisible();
+  });
+
+  await test.step('Judge says what is short, of what, and why', async () => {
+    await page.getByRole('link', { name: 'Judge' }).focus();
+    await page.keyboard.press('Enter');
+    const findings = page.locator('dg-findings ol > li');
+    await expect(findings.first()).toContainText('Right hip flexion, passive 118°: hurts, 4 of 10');
+    const sentence = findings.filter({ hasText: 'Left hip abduction, passive 18°: 15° less than the right side' });
+    await expect(sentence).toHaveCount(1);
+    await sentence.locator('summary').focus();
+    await page.keyboard.press('Enter');
+    await expect(sentence).toContainText('left − right: 18 − 33 = −15°');
+    await expect(findings.filter({ hasText: 'Right hip flexion, active 100°: 18° less than passive' })).toHaveCount(1);
+    await expect(findings.filter({ hasText: 'Left hip flexion, active 95°: 26° short of the expected 121°' })).toHaveCount(1);
+    await expect(page.locator('dg-findings')).toContainText('Really changed since');
+  });
+
+  await test.step('Progress tells a real change from measuring error', async () => {
+    await page.getByRole('link', { name: 'Progress' }).focus();
+    await page.keyboard.press('Enter');
+    const row = (motion: string, side: string) => page.getByRole('row').filter({ hasText: new RegExp(`^\\s*${motion}\\s*${side}`) });
+    await expect(row('Flexion, passive', 'right')).toHaveText(/109\s*118\s*\+9\s*more, real/);
+    await expect(row('Abduction, passive', 'left')).toHaveText(/30\s*18\s*−12\s*less, real/);
+    await expect(row('Flexion, passive', 'left')).toHaveText(/106\s*107\s*\+1\s*within error/);
+    await row('Flexion, passive', 'right').getByRole('button').focus();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Right hip flexion' })).toBeVisible();
+    await expect(page.getByText('passive 118°: 9° more than at the visit before, past measuring error; a change counts from 9°.')).toBeVisible();
+  });
+
+  await test.step('after a reload it is all still there', async () => {
+    await page.reload();
+    await expect(page.getByRole('heading', { name: 'Odalys Brandt' })).toBeVisible();
+    await page.getByRole('link', { name: 'Measure' }).click();
+    await allSaved(page, 12);
+    await expect(page.getByLabel('left hip abduction, passive: 18 degrees')).toBeVisible();
+  });
+});
+
+test('what cannot be is refused in words, and stays on the screen', async ({ page, stack }) => {
+  await signIn(page, stack);
+  await startVisit(page, /Tamsin Okonjo-Vale/);
+  for (const [typed, words] of [
+    ['400', '400° is more than hip flexion can hold; allowed: −60 to 170°'],
+    ['10/', 'is half a reading; allowed: start/end'],
+    ['31.5', 'finer than the instrument reads'],
+  ] as const) {
+    await hold(page, typed);
+    await expect(page.getByRole('alert')).toContainText(words);
+    await expect(entry(page)).toHaveValue(typed);
+    await page.keyboard.press('Escape');
+  }
+  await hold(page, '10/95');
+  await allSaved(page, 1);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('heading', { name: 'Keys at the dial' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(entry(page)).toBeFocused();
+  await page.goto(`${stack.url}/visits/7d444840-9dc0-41d1-b245-5ffdce74fad2/measure`);
+  await expect(page.getByRole('alert')).toContainText('no such visit in this clinic');
+});
+
+test('a patient is added, and an empty record teaches', async ({ page, stack }) => {
+  await signIn(page, stack);
+  await page.getByRole('button', { name: 'Add patient' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Add patient' }).click();
+  await expect(dialog.getByText('Type the given name')).toBeVisible();
+  await dialog.getByLabel('Given name').fill('Bartholomeus-Maximilian');
+  await dialog.getByLabel('Family name').fill('van Oosterhuizen-Featherstonehaugh');
+  await dialog.getByLabel('Birth date').fill('1990-02-28');
+  await dialog.getByLabel('Complaint').fill('left hip catches on stairs');
+  await dialog.getByRole('button', { name: 'Add patient' }).click();
+  await expect(page.getByText('No visit yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Start visit 1' }).click();
+  await page.getByRole('link', { name: 'Judge' }).click();
+  await expect(page.getByText('Nothing is measured yet')).toBeVisible();
+  await page.getByRole('link', { name: 'Progress' }).click();
+  await expect(page.getByText('Nothing is measured yet')).toBeVisible();
+});

@@ -1,0 +1,77 @@
+import type { Page } from '@playwright/test';
+import { axe, expect, signIn, test } from '../fixtures';
+import type { Stack } from '../stack';
+
+const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
+  'sign-in': async (page, stack) => {
+    await page.goto(stack.url);
+    await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  },
+  caseload: (page, stack) => signIn(page, stack),
+  measure: (page, stack) => openVisit(page, stack, 'Measure', '.entry input'),
+  judge: (page, stack) => openVisit(page, stack, 'Judge', 'dg-findings details'),
+  progress: (page, stack) => openVisit(page, stack, 'Progress', 'canvas'),
+};
+
+async function openVisit(page: Page, stack: Stack, step: string, shown: string): Promise<void> {
+  await signIn(page, stack);
+  await page.getByRole('link', { name: /Odalys Brandt/ }).click();
+  await page.getByRole('link', { name: `${step}, visit 2` }).click();
+  await expect(page.locator(shown).first()).toBeVisible();
+}
+
+for (const [name, open] of Object.entries(VIEWS)) {
+  for (const scheme of ['light', 'dark'] as const) {
+    test(`${name}, ${scheme}: no axe violations`, async ({ page, stack }) => {
+      await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+      await open(page, stack);
+      if (name === 'judge') await page.locator('dg-findings ol summary').first().click();
+      expect(await axe(page)).toEqual([]);
+    });
+  }
+
+  for (const [width, height] of [[1280, 800], [820, 1180]] as const) {
+    test(`${name} fits ${width}×${height} without scrolling sideways`, async ({ page, stack }) => {
+      await page.setViewportSize({ width, height });
+      await open(page, stack);
+      const [content, room] = await page.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.clientWidth]);
+      expect(content).toBeLessThanOrEqual(room!);
+    });
+  }
+}
+
+test('fonts and everything else come from the same address', async ({ page, stack }) => {
+  const elsewhere: string[] = [];
+  const fonts: string[] = [];
+  const blocked: string[] = [];
+  page.on('request', (request) => {
+    if (!request.url().startsWith(stack.url) && !request.url().startsWith('data:')) elsewhere.push(request.url());
+    if (request.resourceType() === 'font') fonts.push(request.url());
+  });
+  page.on('console', (message) => {
+    if (message.text().includes('Content Security Policy')) blocked.push(message.text());
+  });
+  await openVisit(page, stack, 'Progress', 'canvas');
+  await page.getByRole('link', { name: 'Measure' }).click();
+  await expect(page.locator('.entry input')).toBeVisible();
+  expect(elsewhere).toEqual([]);
+  expect(blocked).toEqual([]);
+  expect(fonts.some((url) => url.includes('atkinson'))).toBe(true);
+  expect(fonts.some((url) => url.includes('b612'))).toBe(true);
+});
+
+test('the dial turns the way the limb goes, and is told in words', async ({ page, stack }) => {
+  await openVisit(page, stack, 'Measure', '.entry input');
+  await page.getByLabel('left hip internal rotation, passive').first().click();
+  const dial = page.getByRole('img', { name: /^left hip internal rotation, passive; needle at 28°/ });
+  await expect(dial).toBeVisible();
+  const tip = (side: string) =>
+    page
+      .getByRole('img', { name: new RegExp(`^${side} hip internal rotation`) })
+      .locator('line.needle')
+      .getAttribute('x2')
+      .then(Number);
+  expect(await tip('left')).toBeLessThan(-30);
+  await page.keyboard.press('o');
+  expect(await tip('right')).toBeGreaterThan(30);
+});

@@ -1,0 +1,54 @@
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import ts from 'typescript-eslint';
+
+export default ts.config(
+  { ignores: ['**/dist/', '**/node_modules/', '.data/', '**/.angular/', '**/*.generated.ts', '**/*.d.mts'] },
+  {
+    files: ['**/*.ts'],
+    extends: [js.configs.recommended, ...ts.configs.strict, ...ts.configs.stylistic],
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      // An index that a line above has just proved is safe; the strict index check would ask twice.
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      // Empty callbacks are the documented default of an optional one.
+      '@typescript-eslint/no-empty-function': 'off',
+      '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports', disallowTypeAnnotations: false }],
+      // output<void>() and Promise<void> are how the libraries say "nothing".
+      '@typescript-eslint/no-invalid-void-type': 'off',
+      eqeqeq: 'error',
+      'max-lines': ['error', { max: 340, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'dg', style: 'kebab-case' }],
+      '@angular-eslint/directive-selector': ['error', { type: 'attribute', prefix: 'dg', style: 'camelCase' }],
+    },
+  },
+  {
+    files: ['web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  {
+    files: ['**/*.mjs'],
+    extends: [js.configs.recommended],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        fetch: 'readonly',
+        Buffer: 'readonly',
+        performance: 'readonly',
+        setTimeout: 'readonly',
+      },
+    },
+  },
+);
