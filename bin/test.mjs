@@ -46,8 +46,13 @@ await main(async () => {
     for (const [index, stage] of runs.entries()) {
       say(`\n── ${name}${stage.cwd && stage.cwd !== name ? `: ${stage.cwd}` : ''} ──`);
       const counts = countsFor(join(DATA, 'counts', `${name}-${index}.json`));
-      const { code } = await run(stage.command, stage.args, { cwd: inRoot(stage.cwd ?? ''), env: { ...counts.env, NG_CLI_ANALYTICS: 'false' } });
-      const { passed, failed } = stage.single ? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 } : (counts.read() ?? { passed: 0, failed: 1 });
+      const { code } = await run(stage.command, stage.args, {
+        cwd: inRoot(stage.cwd ?? ''),
+        env: { ...counts.env, NG_CLI_ANALYTICS: 'false' },
+      });
+      const { passed, failed } = stage.single
+        ? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }
+        : (counts.read() ?? { passed: 0, failed: 1 });
       total.passed += passed;
       // A runner that ended badly without a failed test, or without any test at all, has failed.
       total.failed += failed || (code !== 0 || passed === 0 ? 1 : 0);

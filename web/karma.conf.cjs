@@ -22,7 +22,7 @@ module.exports = (config) =>
       require('karma-coverage'),
       { 'reporter:count': ['type', CountReporter] },
     ],
-    reporters: ['progress', 'count'],
+    reporters: ['dots', 'count'],
     hostname: '127.0.0.1',
     listenAddress: '127.0.0.1',
     browsers: ['Chromium'],

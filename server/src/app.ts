@@ -2,6 +2,7 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { openApiDocument } from '@dial-gauge/contract';
+import compression from 'compression';
 import express, { type Express, type Response } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
@@ -112,6 +113,8 @@ function serveWeb(app: Express, webRoot: string): void {
   const indexFile = join(webRoot, 'index.html');
   if (!existsSync(indexFile)) throw new Error(`${indexFile} is missing: build the interface first (npm run build)`);
   const page = readFileSync(indexFile, 'utf8');
+  // Files only: answers of the API carry records, and are small.
+  app.use(compression());
   app.use(express.static(webRoot, { index: false, maxAge: '1y', immutable: true }));
   // Anything with an ending was meant to be a file, and is not there.
   app.get(/^\/(?!api\/)[^.]*$/, (_request, response) => {

@@ -6,6 +6,7 @@ import { noSession } from './problem.js';
 /** Who is asking. Every query is made with this clinic. */
 export interface Caller {
   readonly userId: string;
+  readonly name: string;
   readonly clinicId: string;
 }
 
@@ -24,6 +25,9 @@ export interface Call<R extends Route> {
   readonly response: Response;
 }
 
+/** Stands in for the caller on the routes that work without a session. */
+const NOBODY: Caller = { userId: '', name: '', clinicId: '' };
+
 /**
  * Puts one route of the contract on a router: checks the session, parses with
  * the contract, calls, answers.
@@ -35,7 +39,7 @@ export function serve<R extends Route>(router: Router, route: R, handle: (call: 
     const params = route.params.parse(request.params) as z.output<R['params']>;
     const hasBody = request.method === 'POST' || request.method === 'PUT';
     const body = (hasBody ? route.body.parse(request.body ?? {}) : undefined) as z.output<R['body']>;
-    const answer = await handle({ caller: caller ?? { userId: '', clinicId: '' }, params, body, request, response });
+    const answer = await handle({ caller: caller ?? NOBODY, params, body, request, response });
     response.json(answer);
   });
 }

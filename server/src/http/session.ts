@@ -42,7 +42,7 @@ export function sessionRouter(dataSource: DataSource): Router {
     const matches = await verify(user?.passwordHash ?? (await decoy), body.password);
     if (!user || !matches) throw wrongSignIn();
     await regenerate(request);
-    request.session.caller = { userId: user.id, clinicId: user.clinicId };
+    request.session.caller = { userId: user.id, name: user.name, clinicId: user.clinicId };
     return view(dataSource, user);
   });
 

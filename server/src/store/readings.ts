@@ -25,7 +25,7 @@ export class Readings {
    * refused.
    */
   async hold(visitId: string, reading: NewReading): Promise<SavedReading> {
-    const { clinicId, userId } = this.caller;
+    const { clinicId, userId, name } = this.caller;
     return this.dataSource.transaction(FRESH, async (manager) => {
       const measurement = await this.measurementOf(manager, visitId, reading);
       const { id, instrument, start: startAngle, end: endAngle } = reading;
@@ -49,8 +49,7 @@ export class Readings {
         .execute();
       const repeated = (inserted.raw as { affectedRows: number }).affectedRows === 0;
       if (repeated) await this.mustBeTheSame(manager, fresh);
-      const examiner = await manager.findOneByOrFail(User, { id: userId, clinicId });
-      return { reading: trialView({ ...fresh, savedAt: fresh.heldAt, withdrawnAt: null, withdrawnBy: null }, examiner.name), repeated };
+      return { reading: trialView({ ...fresh, savedAt: fresh.heldAt, withdrawnAt: null, withdrawnBy: null }, name), repeated };
     });
   }
 

@@ -159,12 +159,10 @@ export class Records {
     if (visitIds.length === 0) return new Map();
     const rows = await this.dataSource.getRepository(MeasurementRow).findBy({ clinicId, visitId: In([...visitIds]) });
     const trials = rows.length
-      ? await this.dataSource
-          .getRepository(TrialRow)
-          .find({
-            where: { clinicId, measurementId: In(rows.map((r) => r.id)), withdrawnAt: IsNull() },
-            order: { heldAt: 'ASC', savedAt: 'ASC' },
-          })
+      ? await this.dataSource.getRepository(TrialRow).find({
+          where: { clinicId, measurementId: In(rows.map((r) => r.id)), withdrawnAt: IsNull() },
+          order: { heldAt: 'ASC', savedAt: 'ASC' },
+        })
       : [];
     const examiners = await this.examiners();
     const byVisit = new Map<string, MeasurementView[]>();

@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { ChangeDetectionStrategy, Component, inject, type Injector } from '@angular/core';
+import { MatDialog, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import type { Observable } from 'rxjs';
 import { Session } from '../data/session';
 import { SignInForm } from './sign-in-form';
 
@@ -23,4 +24,12 @@ import { SignInForm } from './sign-in-form';
 export class SignInAgainDialog {
   protected readonly dialog = inject<MatDialogRef<SignInAgainDialog, boolean>>(MatDialogRef);
   protected readonly email = inject(Session).current()?.user.email ?? '';
+}
+
+/** @returns whether somebody has signed in, once the dialog closes */
+export function openSignInAgain(injector: Injector): Observable<boolean | undefined> {
+  return injector
+    .get(MatDialog)
+    .open<SignInAgainDialog, unknown, boolean>(SignInAgainDialog, { disableClose: true, width: '380px' })
+    .afterClosed();
 }

@@ -1,19 +1,16 @@
 import { HttpErrorResponse, type HttpInterceptorFn } from '@angular/common/http';
 import { inject, Injectable, Injector } from '@angular/core';
-import { MatDialog } from '@angular/material/dialog';
 import { catchError, finalize, from, map, shareReplay, switchMap, throwError, type Observable } from 'rxjs';
 
-/** Opens one dialog however many requests run into the ended session. */
+/** Opens one dialog however many requests run into the ended session. It is loaded only when it is needed. */
 @Injectable({ providedIn: 'root' })
 class SignInAgain {
-  private readonly dialog = inject(MatDialog);
+  private readonly injector = inject(Injector);
   private open: Observable<boolean> | undefined;
 
   ask(): Observable<boolean> {
     this.open ??= from(import('./sign-in-again.dialog')).pipe(
-      switchMap((m) =>
-        this.dialog.open<unknown, unknown, boolean>(m.SignInAgainDialog, { disableClose: true, width: '380px' }).afterClosed(),
-      ),
+      switchMap((m) => m.openSignInAgain(this.injector)),
       map((done) => done === true),
       finalize(() => (this.open = undefined)),
       shareReplay(1),

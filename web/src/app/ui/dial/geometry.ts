@@ -77,4 +77,5 @@ export function around(boxes: readonly Box[]): Box {
   return { x: left, y: top, width: right - left, height: bottom - top };
 }
 
-const n = (value: number): string => value.toFixed(2);
+/** Two decimals; a hair below zero is zero. */
+const n = (value: number): string => (Math.abs(value) < 0.005 ? 0 : value).toFixed(2);

@@ -1,0 +1,69 @@
+import { TestBed } from '@angular/core/testing';
+import type { JudgementView } from '@dial-gauge/contract';
+import { assess, type Assessment, type Measurement } from '@dial-gauge/core';
+import { Findings } from './findings';
+import { Strips } from './strips';
+
+const hip = (over: Partial<Measurement>, ...ends: number[]): Measurement => ({
+  motion: 'hip.extension',
+  side: 'left',
+  mode: 'passive',
+  position: 'prone',
+  instrument: 'goniometer',
+  trials: ends.map((end) => ({ end })),
+  ...over,
+});
+const view = (measurements: Measurement[], before?: Measurement[]): JudgementView => {
+  const assessment: Assessment = {
+    person: { birthDate: '1984-05-02', sex: 'male' },
+    assessedOn: '2026-11-20',
+    measurements,
+    previous: before && { assessedOn: '2026-10-20', measurements: before },
+  };
+  const id = crypto.randomUUID();
+  return {
+    visit: { id, assessedOn: '2026-11-20', examiner: '', readings: 1, number: 2 },
+    patient: { id, givenName: 'A', familyName: 'B', birthDate: '1984-05-02', sex: 'male', occupation: '' },
+    episode: { id, complaint: '', involvedSide: null, openedOn: '2026-10-01' },
+    previousOn: before ? '2026-10-20' : null,
+    judgement: assess(assessment),
+  };
+};
+const draw = (component: typeof Findings | typeof Strips, value: JudgementView): HTMLElement => {
+  const fixture = TestBed.createComponent<Findings | Strips>(component);
+  fixture.componentRef.setInput('view', value);
+  fixture.detectChanges();
+  return fixture.nativeElement as HTMLElement;
+};
+
+describe('Findings', () => {
+  it('puts what matters first and folds what did not change', () => {
+    const element = draw(Findings, view([hip({ pain: 3 }, -4), hip({ side: 'right' }, 15)], [hip({}, -6), hip({ side: 'right' }, 4)]));
+    const lines = [...element.querySelectorAll('ol > li')].map((li) => li.textContent!.replace(/\s+/g, ' '));
+    expect(lines[0]).toContain('Left hip extension, passive lacks 4° of straight: hurts, 3 of 10');
+    expect(lines.some((line) => line.includes('19° less than the right side'))).toBeTrue();
+    const [changed, within] = [...element.querySelectorAll<HTMLDetailsElement>('details.group')];
+    expect([changed!.open, within!.open]).toEqual([true, false]);
+    expect(changed!.textContent).toContain('11° more than last time');
+  });
+
+  it('says so when nothing is short', () => {
+    expect(draw(Findings, view([hip({}, 13)])).textContent).toContain('Nothing is short of normal');
+  });
+});
+
+describe('Strips', () => {
+  it('shows both sides of a motion in one row, in words too, and no bare sign', () => {
+    const element = draw(Strips, view([hip({}, -4), hip({ side: 'right' }, 15)], [hip({}, -12)]));
+    expect(element.querySelectorAll('ul:not(.legend) > li').length).toBe(1);
+    const pictures = [...element.querySelectorAll('svg[role=img]')].map((svg) => svg.getAttribute('aria-label'));
+    expect(pictures[0]).toBe('left: passive lacks 4° of straight, expected 2 to 23, short of normal, last visit lacks 12');
+    expect(pictures[1]).toContain('right: passive 15°');
+    expect(element.textContent).not.toMatch(/[-−]\d/);
+  });
+
+  it('says what was not measured', () => {
+    const element = draw(Strips, view([hip({}, 13)]));
+    expect(element.querySelectorAll('svg[role=img]')[1]!.getAttribute('aria-label')).toBe('right: not measured');
+  });
+});

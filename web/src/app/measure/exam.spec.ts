@@ -1,0 +1,159 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import type { MeasurementView, VisitRecord } from '@dial-gauge/contract';
+import { dialModel } from './dial-model';
+import { Exam } from './exam';
+
+const ID = '7d444840-9dc0-41d1-b245-5ffdce74fad2';
+const trial = (end: number) => ({
+  id: crypto.randomUUID(),
+  start: 0,
+  end,
+  instrument: 'goniometer' as const,
+  heldAt: '2026-11-20T09:00:00Z',
+  examiner: 'Wren',
+});
+const measured = (over: Partial<MeasurementView>, ...ends: number[]): MeasurementView => ({
+  motion: 'hip.flexion',
+  side: 'left',
+  mode: 'active',
+  position: 'supine',
+  instrument: 'goniometer',
+  trials: ends.map(trial),
+  pain: null,
+  painWhere: '',
+  endFeel: null,
+  substitutions: [],
+  ...over,
+});
+const record = (over: Partial<VisitRecord> = {}): VisitRecord => ({
+  visit: { id: ID, assessedOn: '2026-11-20', examiner: 'Wren', readings: 0, number: 2 },
+  patient: { id: ID, givenName: 'A', familyName: 'B', birthDate: '1984-05-02', sex: 'male', occupation: '' },
+  episode: { id: ID, complaint: 'stiff', involvedSide: 'right', openedOn: '2026-10-01' },
+  normSet: 'boone-azen-1979',
+  measurements: [],
+  previous: null,
+  ...over,
+});
+
+describe('Exam', () => {
+  let exam: Exam;
+  let http: HttpTestingController;
+  const where = () => `${exam.place().side} ${exam.row().motion} ${exam.row().mode}`;
+  const hold = (text: string) => (exam.typed.set(text), exam.hold());
+  const answer = () => {
+    const request = http.expectOne((r) => r.url.endsWith('/readings'));
+    const { id, start, end, heldAt, instrument } = request.request.body;
+    request.flush({ reading: { id, start, end, heldAt, instrument, examiner: 'Wren' }, repeated: false });
+    return request.request;
+  };
+
+  beforeEach(() => {
+    localStorage.removeItem('dial-gauge.trials');
+    TestBed.configureTestingModule({ providers: [Exam, provideHttpClient(), provideHttpClientTesting()] });
+    exam = TestBed.inject(Exam);
+    http = TestBed.inject(HttpTestingController);
+    exam.open(record());
+  });
+
+  it('starts at the side that is not involved and moves on with every hold', () => {
+    expect(where()).toBe('left hip.flexion active');
+    hold('110');
+    expect(where()).toBe('right hip.flexion active');
+    hold('95');
+    expect(where()).toBe('left hip.flexion passive');
+  });
+
+  it('opens an unfinished visit where it was left', () => {
+    exam.open(record({ measurements: [measured({}, 110), measured({ side: 'right' }, 95)] }));
+    expect(where()).toBe('left hip.flexion passive');
+    expect(exam.savedCount()).toBe(2);
+  });
+
+  it('counts a reading as saved only when the server has said so', () => {
+    hold('110');
+    expect(exam.savedCount()).toBe(0);
+    const request = answer();
+    expect(request.url).toBe(`/api/visits/${ID}/readings`);
+    expect(request.body).toEqual(
+      jasmine.objectContaining({ motion: 'hip.flexion', side: 'left', mode: 'active', position: 'supine', start: 0, end: 110 }),
+    );
+    expect(exam.savedCount()).toBe(1);
+  });
+
+  it('waits for as many readings as are wanted', () => {
+    exam.setTrials(3);
+    hold('110');
+    hold('112');
+    expect(where()).toBe('left hip.flexion active');
+    hold('114');
+    expect(where()).toBe('right hip.flexion active');
+    exam.otherSide();
+    expect(exam.measured()!.value).toBe(112);
+    expect(exam.measured()!.consistent).toBeTrue();
+    http.match(() => true);
+  });
+
+  it('keeps what cannot be on the screen and sends nothing', () => {
+    expect(hold('400')).toBeFalse();
+    expect(exam.typed()).toBe('400');
+    expect(exam.problem()).toContain('allowed: −60 to 170°');
+    http.expectNone(() => true);
+  });
+
+  it('brings a refused reading back where it was typed', () => {
+    hold('110');
+    http
+      .expectOne((r) => r.url.endsWith('/readings'))
+      .flush({ detail: 'no', errors: [{ path: 'end', message: 'not today' }] }, { status: 422, statusText: 'x' });
+    expect(where()).toBe('left hip.flexion active');
+    expect(exam.typed()).toBe('110');
+    expect(exam.problem()).toBe('end: not today');
+    expect(exam.cell().readings).toEqual([]);
+  });
+
+  it('undoes the reading held last and withdraws it on the server', () => {
+    hold('110');
+    const { body } = answer();
+    exam.undo();
+    expect(where()).toBe('left hip.flexion active');
+    expect(exam.cell().readings).toEqual([]);
+    http.expectOne(`/api/readings/${body.id}/withdrawal`).flush({});
+    expect(exam.canUndo()).toBeFalse();
+    exam.undo();
+    http.expectNone(() => true);
+  });
+
+  it('takes a remark back when the server refuses it', () => {
+    exam.note({ pain: 4 });
+    expect(exam.cell().pain).toBe(4);
+    http.expectOne((r) => r.method === 'PUT').flush({ detail: 'no' }, { status: 422, statusText: 'x' });
+    expect(exam.cell().pain).toBeNull();
+  });
+
+  it('gives the dial the other side, the other mode, the last visit and the gap', () => {
+    exam.open(
+      record({
+        measurements: [measured({}, 100), measured({ side: 'right' }, 95), measured({ mode: 'passive' }, 118)],
+        previous: { assessedOn: '2026-10-20', measurements: [measured({}, 88, 92)] },
+      }),
+    );
+    exam.go(0, 'left');
+    const dial = dialModel(exam)!;
+    expect(dial).toEqual(
+      jasmine.objectContaining({
+        needle: 100,
+        active: 100,
+        passive: 118,
+        otherSide: { at: 95, words: 'right 95' },
+        lastVisit: { at: 90, words: '20 Oct: 90' },
+      }),
+    );
+    expect(dial.gap!.words).toBe('9° short');
+    expect(dial.text).toContain('left hip flexion, active; needle at 100°');
+    exam.typed.set('130');
+    expect(dialModel(exam)!.needle).toBe(130);
+    expect(dialModel(exam)!.gap).toBeNull();
+  });
+});

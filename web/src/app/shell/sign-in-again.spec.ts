@@ -1,0 +1,54 @@
+import { HttpClient, provideHttpClient, withInterceptors } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { MatDialog } from '@angular/material/dialog';
+import { Subject } from 'rxjs';
+import { askToSignInAgain } from './sign-in-again';
+
+const settle = () => new Promise((resolve) => setTimeout(resolve, 50));
+
+describe('an ended session', () => {
+  let http: HttpTestingController;
+  let client: HttpClient;
+  let closed: Subject<boolean>;
+  let open: jasmine.Spy;
+
+  beforeEach(() => {
+    closed = new Subject();
+    open = jasmine.createSpy('open').and.callFake(() => ({ afterClosed: () => closed }));
+    TestBed.configureTestingModule({
+      providers: [
+        provideHttpClient(withInterceptors([askToSignInAgain])),
+        provideHttpClientTesting(),
+        { provide: MatDialog, useValue: { open } },
+      ],
+    });
+    http = TestBed.inject(HttpTestingController);
+    client = TestBed.inject(HttpClient);
+  });
+  const end = (url: string) => http.expectOne(url).flush({}, { status: 401, statusText: 'ended' });
+
+  it('asks once for all requests that ran into it, then sends each again', async () => {
+    const answers: unknown[] = [];
+    client.post('/api/a', 1).subscribe((a) => answers.push(a));
+    client.get('/api/b').subscribe((a) => answers.push(a));
+    end('/api/a');
+    end('/api/b');
+    await settle();
+    expect(open).toHaveBeenCalledTimes(1);
+    closed.next(true);
+    closed.complete();
+    http.expectOne('/api/a').flush('A');
+    http.expectOne('/api/b').flush('B');
+    expect(answers).toEqual(['A', 'B']);
+  });
+
+  it('leaves signing in, and asking who is signed in, alone', async () => {
+    let status = 0;
+    client.post('/api/session', {}).subscribe({ error: (e: { status: number }) => (status = e.status) });
+    end('/api/session');
+    await settle();
+    expect(status).toBe(401);
+    expect(open).not.toHaveBeenCalled();
+  });
+});
