@@ -1,14 +1,9 @@
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { buildAll } from './lib/build.mjs';
-import { PrivateDatabase } from './lib/database.mjs';
 import { needDebian, needNode, needPackages } from './lib/need.mjs';
 import { inRoot } from './lib/paths.mjs';
-import { freePort } from './lib/ports.mjs';
 import { run } from './lib/run.mjs';
 import { main, say, Stop } from './lib/say.mjs';
-import { ServerProcess } from './lib/server.mjs';
+import { startStack } from './lib/stack.mjs';
 
 await main(async () => {
   needNode();
@@ -28,25 +23,11 @@ await main(async () => {
 
   const { benchSave } = await import('../bench/save.mjs');
   const { firstScreenBytes } = await import('../bench/bytes.mjs');
-  const folder = await mkdtemp(join(tmpdir(), 'dial-gauge-bench-'));
-  const database = new PrivateDatabase(folder, await freePort());
-  const servers = [];
-  const serve = async (env) => {
-    const server = new ServerProcess({
-      port: await freePort(),
-      log: join(folder, 'server.log'),
-      env: { ...database.environment(), DIAL_GAUGE_LOG: 'warn', ...env },
-    });
-    servers.push(server);
-    await server.start();
-    return server;
-  };
+  const stack = await startStack();
   try {
-    await database.start();
-    const server = await serve({ DIAL_GAUGE_DEMO: 'yes' });
-    await benchSave({ server, database });
-    const ours = await firstScreenBytes(server.url);
-    const bare = await firstScreenBytes((await serve({ DIAL_GAUGE_WEB_ROOT: inRoot('web/dist/empty/browser') })).url);
+    await benchSave(stack);
+    const ours = await firstScreenBytes(stack.url);
+    const bare = await firstScreenBytes((await stack.serve({ DIAL_GAUGE_WEB_ROOT: inRoot('web/dist/empty/browser') })).url);
     const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`;
     const parts = Object.entries(ours.sums)
       .map(([type, bytes]) => `${type.toLowerCase()} ${kB(bytes)}`)
@@ -54,8 +35,6 @@ await main(async () => {
     say(`first screen, compressed: ${kB(ours.total)} (${parts})`);
     say(`empty Angular + Material page of the same version, same server: ${kB(bare.total)}; ratio ${(ours.total / bare.total).toFixed(2)}`);
   } finally {
-    for (const server of servers) await server.stop();
-    await database.stop();
-    await rm(folder, { recursive: true, force: true });
+    await stack.stop();
   }
 });

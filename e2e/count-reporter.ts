@@ -11,6 +11,9 @@ export default class CountReporter implements Reporter {
 
   onEnd(): void {
     const outcomes = [...this.tests.values()].map((test) => test.outcome());
-    writeCount({ passed: outcomes.filter((o) => o === 'expected' || o === 'flaky').length, failed: outcomes.filter((o) => o === 'unexpected').length });
+    writeCount({
+      passed: outcomes.filter((o) => o === 'expected' || o === 'flaky').length,
+      failed: outcomes.filter((o) => o === 'unexpected').length,
+    });
   }
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { test as base, expect, type Page } from '@playwright/test';
-import { startStack, type Stack } from './stack';
+import { startStack, type Stack } from '../bin/lib/stack.mjs';
 
 export const DEMO = { email: 'wren@saltmarsh.example', password: 'tide-and-table' };
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -60,7 +60,9 @@ export async function allSaved(page: Page, readings: number): Promise<void> {
 export async function axe(page: Page): Promise<string[]> {
   await page.evaluate(AXE);
   return page.evaluate(async () => {
-    const { axe: run } = globalThis as unknown as { axe: { run: () => Promise<{ violations: { id: string; nodes: { target: unknown[]; failureSummary: string }[] }[] }> } };
+    const { axe: run } = globalThis as unknown as {
+      axe: { run: () => Promise<{ violations: { id: string; nodes: { target: unknown[]; failureSummary: string }[] }[] }> };
+    };
     const { violations } = await run.run();
     return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')} — ${n.failureSummary}`));
   });

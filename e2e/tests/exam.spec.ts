@@ -66,7 +66,9 @@ test('an exam by keyboard alone: held, judged, followed, and still there after a
     await row('Flexion, passive', 'right').getByRole('button').focus();
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'Right hip flexion' })).toBeVisible();
-    await expect(page.getByText('passive 118°: 9° more than at the visit before, past measuring error; a change counts from 9°.')).toBeVisible();
+    await expect(
+      page.getByText('passive 118°: 9° more than at the visit before, past measuring error; a change counts from 9°.'),
+    ).toBeVisible();
   });
 
   await test.step('after a reload it is all still there', async () => {

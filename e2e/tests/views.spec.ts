@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { axe, expect, signIn, test } from '../fixtures';
-import type { Stack } from '../stack';
+import type { Stack } from '../../bin/lib/stack.mjs';
 
 const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
   'sign-in': async (page, stack) => {
@@ -30,7 +30,10 @@ for (const [name, open] of Object.entries(VIEWS)) {
     });
   }
 
-  for (const [width, height] of [[1280, 800], [820, 1180]] as const) {
+  for (const [width, height] of [
+    [1280, 800],
+    [820, 1180],
+  ] as const) {
     test(`${name} fits ${width}×${height} without scrolling sideways`, async ({ page, stack }) => {
       await page.setViewportSize({ width, height });
       await open(page, stack);

@@ -24,7 +24,8 @@ const notOnlySpaces = ({ value }: AbstractControl<string>): ValidationErrors | n
     form {
       display: grid;
       grid-template-columns: 1fr 1fr;
-      gap: 6px 14px;
+      align-items: start;
+      gap: 14px;
       padding-top: 6px;
     }
     .wide {

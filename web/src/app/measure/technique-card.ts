@@ -5,6 +5,8 @@ import { Exam } from './exam';
 /** Where axis and arms go, what to hold still, and how the name misleads. */
 @Component({
   selector: 'dg-technique-card',
+  // A long card scrolls, so the keyboard must reach it.
+  host: { tabindex: '0', role: 'region', 'aria-label': 'How to measure' },
   template: `
     @let p = exam.protocol();
     <h2>How to measure</h2>

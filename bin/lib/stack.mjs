@@ -1,0 +1,37 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PrivateDatabase } from './database.mjs';
+import { freePort } from './ports.mjs';
+import { ServerProcess } from './server.mjs';
+
+/** The built server over a throw-away database with the demo clinic, on free loopback ports. */
+export async function startStack() {
+  const folder = await mkdtemp(join(tmpdir(), 'dial-gauge-stack-'));
+  const database = new PrivateDatabase(folder, await freePort());
+  const servers = [];
+  /** One more server over the same database. */
+  const serve = async (env = {}) => {
+    const server = new ServerProcess({
+      port: await freePort(),
+      log: join(folder, 'server.log'),
+      env: { ...database.environment(), DIAL_GAUGE_DEMO: 'yes', DIAL_GAUGE_LOG: 'warn', ...env },
+    });
+    servers.push(server);
+    await server.start();
+    return server;
+  };
+  const stop = async () => {
+    for (const server of servers) await server.stop();
+    await database.stop();
+    await rm(folder, { recursive: true, force: true });
+  };
+  try {
+    await database.start();
+    const server = await serve();
+    return { database, server, url: server.url, serve, stop };
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+}
