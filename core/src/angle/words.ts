@@ -1,5 +1,12 @@
-import type { Motion } from '../catalogue/types.js';
 import type { Degrees } from '../terms.js';
+
+/** What is said about the zero of a motion. */
+export interface ZeroWords {
+  /** What zero is called when a reading falls short of it. */
+  readonly zeroIs: 'straight' | 'neutral';
+  /** True where every degree past zero is hyperextension and must be said so (knee, elbow). */
+  readonly pastZeroIsHyper: boolean;
+}
 
 /** At most one decimal, without a trailing zero; the minus sign is typographic. */
 export function formatNumber(value: number): string {
@@ -30,7 +37,7 @@ export function endFigure(value: Degrees): string {
  * @example describeEnd(motion('hip.extension'), -20) // 'lacks 20° of straight'
  * @example describeEnd(motion('hip.flexion'), 98) // '98°'
  */
-export function describeEnd(motion: Pick<Motion, 'zeroIs' | 'pastZeroIsHyper'>, value: Degrees): string {
+export function describeEnd(motion: ZeroWords, value: Degrees): string {
   if (value < 0) return `lacks ${formatNumber(-value)}° of ${motion.zeroIs}`;
   if (motion.pastZeroIsHyper && value > 0) return `${formatNumber(value)}° past ${motion.zeroIs}`;
   return `${formatNumber(value)}°`;

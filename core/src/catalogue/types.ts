@@ -1,4 +1,5 @@
 import type { Degrees, EndFeel, Instrument, Joint, Mode, MotionId, Position, Source } from '../terms.js';
+import type { ZeroWords } from '../angle/words.js';
 import type { Plane } from '../notation/planes.js';
 
 /** How the dial is drawn: where zero points and which way the motion turns, as the examiner sees it. */
@@ -44,7 +45,7 @@ export interface Protocol {
   readonly source: Source;
 }
 
-export interface Motion {
+export interface Motion extends ZeroWords {
   readonly id: MotionId;
   readonly joint: Joint;
   readonly plane: Plane;
@@ -56,9 +57,5 @@ export interface Motion {
   readonly opposite: MotionId | null;
   /** End positions a human joint can hold. Outside lies a typing error, not a finding. */
   readonly limits: { readonly min: Degrees; readonly max: Degrees };
-  /** What zero is called when a reading falls short of it. */
-  readonly zeroIs: 'straight' | 'neutral';
-  /** True where every degree past zero is hyperextension and must be said so (knee, elbow). */
-  readonly pastZeroIsHyper: boolean;
   readonly protocols: readonly Protocol[];
 }
