@@ -41,6 +41,7 @@ export default ts.config(
     extends: [js.configs.recommended],
     languageOptions: {
       globals: {
+        jasmine: 'readonly',
         process: 'readonly',
         console: 'readonly',
         URL: 'readonly',

@@ -18,11 +18,19 @@ function portOf(variable, usual) {
   process.exit(1);
 }
 
+/** From here on there is a database to stop in order. Before, an end is just an end. */
+let running = false;
+
 /** Resolves at the first Ctrl-C or request to end. Listened for from the very start, so that nothing is left running. */
-const asked = new Promise((resolve) => {
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, resolve);
+const stopAsked = new Promise((resolve) => {
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.on(signal, () => {
+      if (running) return resolve('asked');
+      say('\nStopped before everything was ready. The next start goes on from there.');
+      process.exit(130);
+    });
+  }
 });
-const stopAsked = asked.then(() => 'asked');
 
 await main(async () => {
   needNode();
@@ -41,6 +49,7 @@ await main(async () => {
   }
 
   let server;
+  running = true;
   try {
     say('Starting the database …');
     await database.start();

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { DATA, inRoot } from './paths.mjs';
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { inRoot } from './paths.mjs';
 import { run, which } from './run.mjs';
 import { say, Stop } from './say.mjs';
 
@@ -63,14 +63,13 @@ export async function needPackages() {
 
 /** Runs a build unless what it is made from is unchanged since it last ended well. */
 export async function needBuild(name, sources, output, build) {
-  const stamp = join(DATA, 'built', name);
+  const stamp = join(dirname(output), `.made-from-${name}`);
   const wanted = digestOf(sources.map((source) => inRoot(source)));
   if (existsSync(output) && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say(`Building the ${name} …`);
   rmSync(stamp, { force: true });
   const { code, output: text } = await build();
   if (code !== 0) throw new Stop(`The ${name} could not be built:\n${text}`);
-  mkdirSync(join(DATA, 'built'), { recursive: true });
   writeFileSync(stamp, wanted);
 }
 

@@ -297,11 +297,17 @@ describe('HTTP interface', () => {
     await expectAsync(forged).toBeRejectedWithError(/foreign key/);
   });
 
+  it('answers a malformed identifier as not found', async () => {
+    const { body } = await agent.get('/api/visits/abc').expect(404);
+    expect(body.detail).toContain('caseload');
+  });
+
   it('answers an unknown address with a problem', async () => {
     expect((await agent.get('/api/nowhere').expect(404)).body.status).toBe(404);
   });
 
-  it('logs requests without names, notes or cookies', () => {
+  it('logs requests without names, notes or cookies', async () => {
+    await agent.post('/api/patients').send(newPatient()).expect(200);
     const log = harness.log();
     expect(log).toContain('"path":"/api/patients"');
     for (const secret of ['Marsh', 'Ilka', 'stiff left hip', 'ours-password', 'dial-gauge=', 'clinic.example']) {

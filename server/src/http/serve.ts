@@ -1,7 +1,7 @@
 import type { Route } from '@dial-gauge/contract';
 import type { Request, Response, Router } from 'express';
 import type * as z from 'zod';
-import { noSession } from './problem.js';
+import { noSession, notFound } from './problem.js';
 
 /** Who is asking. Every query is made with this clinic. */
 export interface Caller {
@@ -36,7 +36,9 @@ export function serve<R extends Route>(router: Router, route: R, handle: (call: 
   router[route.method](route.path, async (request, response) => {
     const caller = request.session.caller;
     if (!caller && !route.open) throw noSession();
-    const params = route.params.parse(request.params) as z.output<R['params']>;
+    const address = route.params.safeParse(request.params);
+    if (!address.success) throw notFound('record');
+    const params = address.data as z.output<R['params']>;
     const hasBody = request.method === 'POST' || request.method === 'PUT';
     const body = (hasBody ? route.body.parse(request.body ?? {}) : undefined) as z.output<R['body']>;
     const answer = await handle({ caller: caller ?? NOBODY, params, body, request, response });

@@ -120,13 +120,14 @@ export class Records {
   /** Visits by episode, oldest first and numbered, with how many readings each holds. */
   private async visitViews(visits: readonly Visit[]): Promise<Map<string, VisitView[]>> {
     const { clinicId } = this;
+    if (visits.length === 0) return new Map();
     const examiners = await this.examiners();
     const counts = await this.dataSource
       .createQueryBuilder(TrialRow, 't')
       .innerJoin(MeasurementRow, 'm', 'm.id = t.measurementId')
       .select('m.visitId', 'visitId')
       .addSelect('COUNT(*)', 'readings')
-      .where('t.clinicId = :clinicId AND t.withdrawnAt IS NULL', { clinicId })
+      .where('t.clinicId = :clinicId AND t.withdrawnAt IS NULL AND m.visitId IN (:...ids)', { clinicId, ids: visits.map((v) => v.id) })
       .groupBy('m.visitId')
       .getRawMany<{ visitId: string; readings: string }>();
     const readings = new Map(counts.map((c) => [c.visitId, Number(c.readings)]));

@@ -6,12 +6,13 @@ import type { EpisodeView } from '@dial-gauge/contract';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
+import { Pending } from '../shell/pending';
 import { dayWords, episodeWords, fullName, personWords, today } from './words';
 
 /** One patient: episodes of care, their visits, and the button that starts the next one. */
 @Component({
   selector: 'dg-patient',
-  imports: [Frame, MatButtonModule, RouterLink],
+  imports: [Frame, MatButtonModule, Pending, RouterLink],
   templateUrl: './patient.html',
   styleUrl: './patient.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -23,7 +24,6 @@ export class PatientPage {
   protected readonly record = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('patient', { id: params }) });
   protected readonly words = { dayWords, episodeWords, fullName, personWords };
   protected readonly problem = signal('');
-  protected readonly failure = () => toFailure(this.record.error()).message;
 
   protected startVisit(episode: EpisodeView): void {
     const id = crypto.randomUUID();

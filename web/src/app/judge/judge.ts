@@ -3,24 +3,18 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { episodeWords, fullName, personWords, dayWords } from '../caseload/words';
 import { Api } from '../data/api';
-import { toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
+import { Pending } from '../shell/pending';
 import { Findings } from './findings';
 import { Strips } from './strips';
 
 /** What is short, of what, and how sure: the whole exam on one screen. */
 @Component({
   selector: 'dg-judge',
-  imports: [Findings, Frame, RouterLink, Strips],
+  imports: [Findings, Frame, Pending, RouterLink, Strips],
   template: `
-    @if (view.error()) {
-      <dg-frame heading="Judge">
-        <div class="page">
-          <p class="problem" role="alert">{{ failure() }}</p>
-          <a routerLink="/caseload">Open the caseload</a>
-        </div>
-      </dg-frame>
-    } @else if (view.value(); as v) {
+    @if (view.hasValue()) {
+      @let v = view.value();
       <dg-frame
         [heading]="words.fullName(v.patient)"
         [headingLink]="'/patients/' + v.patient.id"
@@ -32,7 +26,7 @@ import { Strips } from './strips';
           <span class="soft">{{ words.dayWords(v.visit.assessedOn) }}</span>
         </ng-container>
         @if (v.judgement.measurements.length === 0) {
-          <p class="page empty">
+          <p class="page">
             Nothing is measured yet. <a [routerLink]="['/visits', id(), 'measure']">Measure</a> a motion on both sides; what is short of
             normal, of the other side, or active of passive stands here with its reasons.
           </p>
@@ -44,17 +38,10 @@ import { Strips } from './strips';
         }
       </dg-frame>
     } @else {
-      <dg-frame heading="Judge"><p class="page soft" role="status">Judging the visit …</p></dg-frame>
+      <dg-pending heading="Judge" doing="Judging the visit …" [error]="view.error()" />
     }
   `,
   styles: `
-    .page {
-      padding: 32px;
-    }
-    .empty {
-      max-width: 52ch;
-      font-size: 17px;
-    }
     .split {
       display: grid;
       grid-template-columns: minmax(0, 1.42fr) minmax(0, 1fr);
@@ -81,5 +68,4 @@ export class JudgePage {
   readonly id = input.required<string>();
   protected readonly view = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('judgement', { id: params }) });
   protected readonly words = { dayWords, episodeWords, fullName, personWords };
-  protected readonly failure = () => toFailure(this.view.error()).message;
 }

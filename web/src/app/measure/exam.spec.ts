@@ -1,41 +1,9 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import type { MeasurementView, VisitRecord } from '@dial-gauge/contract';
+import { SOME_ID as ID, storedMeasurement as measured, visitRecord as record } from '../testing/records';
 import { dialModel } from './dial-model';
 import { Exam } from './exam';
-
-const ID = '7d444840-9dc0-41d1-b245-5ffdce74fad2';
-const trial = (end: number) => ({
-  id: crypto.randomUUID(),
-  start: 0,
-  end,
-  instrument: 'goniometer' as const,
-  heldAt: '2026-11-20T09:00:00Z',
-  examiner: 'Wren',
-});
-const measured = (over: Partial<MeasurementView>, ...ends: number[]): MeasurementView => ({
-  motion: 'hip.flexion',
-  side: 'left',
-  mode: 'active',
-  position: 'supine',
-  instrument: 'goniometer',
-  trials: ends.map(trial),
-  pain: null,
-  painWhere: '',
-  endFeel: null,
-  substitutions: [],
-  ...over,
-});
-const record = (over: Partial<VisitRecord> = {}): VisitRecord => ({
-  visit: { id: ID, assessedOn: '2026-11-20', examiner: 'Wren', readings: 0, number: 2 },
-  patient: { id: ID, givenName: 'A', familyName: 'B', birthDate: '1984-05-02', sex: 'male', occupation: '' },
-  episode: { id: ID, complaint: 'stiff', involvedSide: 'right', openedOn: '2026-10-01' },
-  normSet: 'boone-azen-1979',
-  measurements: [],
-  previous: null,
-  ...over,
-});
 
 describe('Exam', () => {
   let exam: Exam;
@@ -109,8 +77,17 @@ describe('Exam', () => {
       .flush({ detail: 'no', errors: [{ path: 'end', message: 'not today' }] }, { status: 422, statusText: 'x' });
     expect(where()).toBe('left hip.flexion active');
     expect(exam.typed()).toBe('110');
-    expect(exam.problem()).toBe('end: not today');
+    expect(exam.problem()).toBe('left hip flexion, active, 110 was not saved. end: not today');
     expect(exam.cell().readings).toEqual([]);
+  });
+
+  it('leaves what is being typed alone when an earlier reading is refused', () => {
+    hold('110');
+    exam.typed.set('9');
+    http.expectOne((r) => r.url.endsWith('/readings')).flush({ detail: 'no' }, { status: 422, statusText: 'x' });
+    expect(exam.typed()).toBe('9');
+    expect(where()).toBe('right hip.flexion active');
+    expect(exam.problem()).toContain('110 was not saved');
   });
 
   it('undoes the reading held last and withdraws it on the server', () => {

@@ -206,9 +206,13 @@ export class Exam {
         this.change(key, (cell) => ({ ...cell, readings: cell.readings.map((r) => (r.id === reading.id ? { ...r, saved: true } : r)) })),
       refused: (failure) => {
         this.drop(key, reading.id);
-        this.go(place.row, place.side);
-        this.typed.set(text);
-        this.problem.set(describeFailure(failure));
+        const why = `${place.side} ${motion(row.motion).name.toLowerCase()}, ${row.mode}, ${text} was not saved. ${describeFailure(failure)}`;
+        // Back to where it was typed, unless something else is being typed by now: that stays.
+        if (this.typed() === '') {
+          this.go(place.row, place.side);
+          this.typed.set(text);
+        }
+        this.problem.set(why);
       },
     });
     this.typed.set('');

@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, viewChild } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
-import { RouterLink } from '@angular/router';
 import { describeEnd, endFigure, formatWhole } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
-import { toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
+import { Pending } from '../shell/pending';
 import { Dial } from '../ui/dial/dial';
 import { dialModel } from './dial-model';
 import { Exam } from './exam';
@@ -18,7 +17,7 @@ import { TrialsStrip } from './trials-strip';
 /** The heart: one motion at a time on the dial, typed and held without looking down. */
 @Component({
   selector: 'dg-measure',
-  imports: [Dial, Frame, Remarks, RouterLink, RunSheet, TechniqueCard, TrialsStrip],
+  imports: [Dial, Frame, Pending, Remarks, RunSheet, TechniqueCard, TrialsStrip],
   providers: [Exam],
   templateUrl: './measure.html',
   styleUrl: './measure.scss',
@@ -33,7 +32,6 @@ export class MeasurePage {
   private readonly entry = viewChild<ElementRef<HTMLInputElement>>('entry');
   private readonly remarks = viewChild(Remarks);
   protected readonly visit = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('visit', { id: params }) });
-  protected readonly failure = () => toFailure(this.visit.error()).message;
   protected readonly model = computed(() => dialModel(this.exam));
   protected readonly about = computed(() => {
     const record = this.exam.record();

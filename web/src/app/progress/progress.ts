@@ -17,8 +17,8 @@ import {
 import { map, switchMap } from 'rxjs';
 import { dayWords, episodeWords, fullName, personWords, shortDay } from '../caseload/words';
 import { Api } from '../data/api';
-import { toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
+import { Pending } from '../shell/pending';
 import { SeriesChart, type ChartModel } from './series-chart';
 
 const VERDICTS: Readonly<Record<ChangeVerdict, string>> = { more: 'more, real', less: 'less, real', 'within-error': 'within error' };
@@ -26,7 +26,7 @@ const VERDICTS: Readonly<Record<ChangeVerdict, string>> = { more: 'more, real', 
 /** Last visit against this one, motion by motion, with the measuring error always in view. */
 @Component({
   selector: 'dg-progress',
-  imports: [Frame, RouterLink, SeriesChart],
+  imports: [Frame, Pending, RouterLink, SeriesChart],
   templateUrl: './progress.html',
   styleUrl: './progress.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -47,14 +47,15 @@ export class ProgressPage {
           ),
         ),
   });
-  protected readonly failure = () => toFailure(this.view.error()).message;
+  /** Reading the value of a resource that failed would throw. */
+  private readonly loaded = computed(() => (this.view.hasValue() ? this.view.value() : undefined));
   protected readonly words = { dayWords, shortDay, episodeWords, fullName, personWords };
   protected readonly signed = (change: number) => formatSigned(Math.round(change));
   protected readonly verdicts = VERDICTS;
 
-  protected readonly rows = computed(() => this.view.value()?.series ?? []);
+  protected readonly rows = computed(() => this.loaded()?.series ?? []);
   protected readonly dayOf = computed(() => {
-    const visits = this.view.value()?.visits.filter((v) => v.readings > 0) ?? [];
+    const visits = this.loaded()?.visits.filter((v) => v.readings > 0) ?? [];
     return { last: visits[visits.length - 1]?.assessedOn, before: visits[visits.length - 2]?.assessedOn };
   });
   /** The series on the chart; by itself the one that changed most, in multiples of its error. */
@@ -84,7 +85,7 @@ export class ProgressPage {
 
   protected readonly chart = computed((): ChartModel | null => {
     const series = this.chosen();
-    const view = this.view.value();
+    const view = this.loaded();
     if (!series || !view) return null;
     const twin = this.rows().find(
       (s) => s.motion === series.motion && s.side === series.side && s.position === series.position && s.mode !== series.mode,

@@ -5,7 +5,8 @@ import { MatDialog } from '@angular/material/dialog';
 import { Subject } from 'rxjs';
 import { askToSignInAgain } from './sign-in-again';
 
-const settle = () => new Promise((resolve) => setTimeout(resolve, 50));
+/** The dialog is loaded when it is needed; a test waits for that, not for a time. */
+const loaded = () => import('./sign-in-again.dialog').then(() => new Promise((resolve) => setTimeout(resolve)));
 
 describe('an ended session', () => {
   let http: HttpTestingController;
@@ -34,7 +35,7 @@ describe('an ended session', () => {
     client.get('/api/b').subscribe((a) => answers.push(a));
     end('/api/a');
     end('/api/b');
-    await settle();
+    await loaded();
     expect(open).toHaveBeenCalledTimes(1);
     closed.next(true);
     closed.complete();
@@ -47,7 +48,7 @@ describe('an ended session', () => {
     let status = 0;
     client.post('/api/session', {}).subscribe({ error: (e: { status: number }) => (status = e.status) });
     end('/api/session');
-    await settle();
+    await loaded();
     expect(status).toBe(401);
     expect(open).not.toHaveBeenCalled();
   });

@@ -1,0 +1,127 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { freePort } from '../../bin/lib/ports.mjs';
+import { DEMO } from '../fixtures';
+
+const ROOT = join(import.meta.dirname, '../..');
+
+/** `npm start`, with a data folder and ports of its own. */
+class Start {
+  output = '';
+  private readonly child: ChildProcess;
+  private readonly ended: Promise<number | null>;
+
+  constructor(data: string, port: number, dbPort: number, ...args: string[]) {
+    const env = { ...process.env, DIAL_GAUGE_DATA: data, DIAL_GAUGE_PORT: String(port), DIAL_GAUGE_DB_PORT: String(dbPort) };
+    this.child = spawn(process.execPath, ['bin/start.mjs', ...args], { cwd: ROOT, env });
+    for (const stream of [this.child.stdout, this.child.stderr]) stream?.on('data', (chunk) => (this.output += String(chunk)));
+    this.ended = new Promise((resolve) => this.child.once('exit', resolve));
+  }
+
+  async ready(): Promise<void> {
+    await Promise.race([expect.poll(() => this.output, { timeout: 50_000 }).toContain('Dial Gauge is ready'), this.ended]);
+    expect(this.output).toContain('Dial Gauge is ready');
+  }
+
+  /** Ctrl-C. */
+  interrupt(): Promise<number | null> {
+    this.child.kill('SIGINT');
+    return this.ended;
+  }
+
+  /** Cut off without a chance to tidy up. */
+  kill(): Promise<number | null> {
+    this.child.kill('SIGKILL');
+    return this.ended;
+  }
+
+  end(): Promise<number | null> {
+    return this.ended;
+  }
+}
+
+async function client(url: string) {
+  const signedIn = await fetch(`${url}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(DEMO),
+  });
+  const cookie = signedIn.headers.getSetCookie()[0]!.split(';')[0]!;
+  return async (path: string, body?: object) => {
+    const answer = await fetch(`${url}/api${path}`, {
+      method: body ? 'POST' : 'GET',
+      headers: { cookie, 'content-type': 'application/json' },
+      body: body && JSON.stringify(body),
+    });
+    expect(answer.status).toBe(200);
+    return answer.json();
+  };
+}
+
+test.describe('the start command', () => {
+  let data: string;
+  let port: number;
+  let dbPort: number;
+  const url = () => `http://127.0.0.1:${port}`;
+  const start = (...args: string[]) => new Start(data, port, dbPort, ...args);
+
+  test.beforeEach(async () => {
+    data = await mkdtemp(join(tmpdir(), 'dial-gauge-start-'));
+    [port, dbPort] = [await freePort(), await freePort()];
+  });
+  test.afterEach(() => rm(data, { recursive: true, force: true }));
+
+  test('starts, stops cleanly, keeps the readings at the second start, and forgets them on a reset', async () => {
+    test.setTimeout(120_000);
+    const first = start();
+    await first.ready();
+    expect(first.output).toContain(`${url()}\n  e-mail    ${DEMO.email}`);
+    const api = await client(url());
+    const [row] = await api('/caseload');
+    const visit = crypto.randomUUID();
+    await api(`/episodes/${row.episode.id}/visits`, { id: visit, assessedOn: new Date().toISOString().slice(0, 10) });
+    const way = { motion: 'hip.flexion', side: 'left', mode: 'active', position: 'supine', instrument: 'goniometer' };
+    await api(`/visits/${visit}/readings`, { id: crypto.randomUUID(), ...way, end: 99, heldAt: new Date().toISOString() });
+    expect(await first.interrupt()).toBe(0);
+    expect(first.output).toContain('Stopped.');
+
+    const second = start();
+    await second.ready();
+    const record = await (await client(url()))(`/visits/${visit}`);
+    expect(record.measurements[0].trials[0].end).toBe(99);
+    await second.interrupt();
+
+    const reset = start('--reset');
+    await reset.ready();
+    const fresh = await (await client(url()))('/caseload');
+    expect(fresh.map((r: { visits: number }) => r.visits)).toEqual([2, 2]);
+    await reset.interrupt();
+  });
+
+  test('says so when its port is taken', async () => {
+    const squatter = createServer().listen(port, '127.0.0.1');
+    const refused = start();
+    expect(await refused.end()).toBe(1);
+    expect(refused.output).toContain(`Port ${port} on 127.0.0.1 is taken`);
+    expect(refused.output).toContain('DIAL_GAUGE_PORT=');
+    squatter.close();
+  });
+
+  test('recovers from a first start that was cut off', async () => {
+    test.setTimeout(120_000);
+    // Half an installation, as a power cut leaves it.
+    await mkdir(join(data, 'demo/mysql.part'), { recursive: true });
+    await writeFile(join(data, 'demo/mysql.part/ibdata1'), 'half');
+    const cut = start();
+    await expect.poll(() => cut.output, { timeout: 50_000 }).toContain('Starting the server');
+    await cut.kill();
+    const again = start();
+    await again.ready();
+    expect((await (await client(url()))('/caseload')).length).toBe(2);
+    expect(await again.interrupt()).toBe(0);
+  });
+});

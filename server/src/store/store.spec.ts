@@ -1,0 +1,128 @@
+import { randomUUID } from 'node:crypto';
+import { addClinic, startHarness, type Harness } from '../testing/harness.js';
+import { createDataSource, migrate } from './database.js';
+import { SessionRow } from './entities.js';
+import { Readings } from './readings.js';
+import { DatabaseSessionStore } from './session-store.js';
+
+describe('store', () => {
+  let harness: Harness;
+  beforeAll(async () => {
+    harness = await startHarness();
+  }, 120_000);
+  afterAll(() => harness.stop());
+
+  it('holds every column that the entities name, in tables of its own engine', async () => {
+    const columns = (await harness.dataSource.query(
+      'SELECT table_name AS t, column_name AS c FROM information_schema.columns WHERE table_schema = DATABASE()',
+    )) as { t: string; c: string }[];
+    const known = new Set(columns.map(({ t, c }) => `${t}.${c}`));
+    for (const entity of harness.dataSource.entityMetadatas) {
+      for (const column of entity.columns)
+        expect(known.has(`${entity.tableName}.${column.databaseName}`))
+          .withContext(`${entity.tableName}.${column.databaseName}`)
+          .toBeTrue();
+    }
+  });
+
+  it('puts a clinic on every table but its own, the sessions and the migrations', async () => {
+    const rows = (await harness.dataSource.query(
+      "SELECT table_name AS t, SUM(column_name = 'clinic_id') AS owned FROM information_schema.columns WHERE table_schema = DATABASE() GROUP BY table_name",
+    )) as { t: string; owned: number }[];
+    expect(
+      rows
+        .filter((r) => Number(r.owned) === 0)
+        .map((r) => r.t)
+        .sort(),
+    ).toEqual(['clinic', 'migrations', 'session']);
+  });
+
+  it('migrates back and forth, and a second time changes nothing', async () => {
+    const again = await createDataSource(harness.settings.database).initialize();
+    try {
+      expect((await again.runMigrations()).length).toBe(0);
+      await again.undoLastMigration();
+      expect((await again.query("SHOW TABLES LIKE 'trial'")).length).toBe(0);
+      await migrate(again);
+      expect((await again.query("SHOW TABLES LIKE 'trial'")).length).toBe(1);
+    } finally {
+      await again.destroy();
+    }
+  });
+
+  it('makes one measurement of many first readings at once', async () => {
+    const [clinicId, userId, patientId, episodeId, visitId] = Array.from({ length: 5 }, () => randomUUID()) as [
+      string,
+      string,
+      string,
+      string,
+      string,
+    ];
+    await addClinic(harness.dataSource, clinicId, userId, `${clinicId}@clinic.example`, 'password');
+    const insert = (table: string, ...values: unknown[]) =>
+      harness.dataSource.query(`INSERT INTO ${table} VALUES (${values.map(() => '?').join()})`, values);
+    await insert('patient', patientId, clinicId, 'A', 'B', '1970-01-01', 'female', '');
+    await insert('episode', episodeId, clinicId, patientId, 'hip', null, '2026-01-01');
+    await insert('visit', visitId, clinicId, episodeId, userId, '2026-01-01', new Date());
+    const readings = new Readings(harness.dataSource, { clinicId, userId, name: 'x' });
+    const holds = Array.from({ length: 8 }, (_, i) =>
+      readings.hold(visitId, {
+        id: randomUUID(),
+        motion: 'hip.flexion',
+        side: 'left',
+        mode: 'active',
+        position: 'supine',
+        instrument: 'goniometer',
+        start: 0,
+        end: 90 + i,
+        heldAt: new Date().toISOString(),
+      }),
+    );
+    await Promise.all(holds);
+    const [counts] = await harness.dataSource.query(
+      'SELECT (SELECT COUNT(*) FROM measurement WHERE visit_id = ?) AS m, (SELECT COUNT(*) FROM trial WHERE clinic_id = ?) AS t',
+      [visitId, clinicId],
+    );
+    expect([Number(counts.m), Number(counts.t)]).toEqual([1, 8]);
+  });
+
+  describe('sessions', () => {
+    const done = <T>(work: (callback: (error?: unknown, value?: T) => void) => void) =>
+      new Promise<T | undefined>((resolve, reject) => work((error, value) => (error ? reject(error as Error) : resolve(value))));
+    const session = (expires: Date) => ({ cookie: { originalMaxAge: 1000, expires }, caller: { userId: 'u', name: 'n', clinicId: 'c' } });
+    const inAnHour = () => new Date(Date.now() + 3_600_000);
+
+    it('come back until they run out, and are gone when destroyed', async () => {
+      const store = new DatabaseSessionStore(harness.dataSource);
+      await done((cb) => store.set('one', session(inAnHour()) as never, cb));
+      await done((cb) => store.set('old', session(new Date(Date.now() - 1000)) as never, cb));
+      expect((await done<unknown>((cb) => store.get('one', cb as never))) as object).toEqual(
+        jasmine.objectContaining({ caller: { userId: 'u', name: 'n', clinicId: 'c' } }),
+      );
+      expect(await done((cb) => store.get('old', cb as never))).toBeNull();
+      await done((cb) => store.destroy('one', cb));
+      expect(await done((cb) => store.get('one', cb as never))).toBeNull();
+    });
+
+    it('are pruned once they have run out, the others stay', async () => {
+      const store = new DatabaseSessionStore(harness.dataSource);
+      await done((cb) => store.set('keep', session(inAnHour()) as never, cb));
+      await done((cb) => store.set('drop', session(new Date(Date.now() - 1000)) as never, cb));
+      const before = await harness.dataSource.getRepository(SessionRow).count();
+      await store.prune();
+      expect(await harness.dataSource.getRepository(SessionRow).count()).toBeLessThan(before);
+      expect(await done((cb) => store.get('keep', cb as never))).not.toBeNull();
+    });
+
+    it('move their end on when touched, but not for less than a minute', async () => {
+      const store = new DatabaseSessionStore(harness.dataSource);
+      const endOf = async () => (await harness.dataSource.query('SELECT MAX(expires_at) AS e FROM session'))[0].e as Date;
+      const start = Date.now() + 10 * 3_600_000;
+      await done((cb) => store.set('touched', session(new Date(start)) as never, cb));
+      await done((cb) => store.touch('touched', session(new Date(start + 30_000)) as never, cb));
+      expect((await endOf()).getTime()).toBe(start);
+      await done((cb) => store.touch('touched', session(new Date(start + 90_000)) as never, cb));
+      expect((await endOf()).getTime()).toBe(start + 90_000);
+    });
+  });
+});

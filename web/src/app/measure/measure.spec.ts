@@ -1,0 +1,149 @@
+import { MatIconTestingModule } from '@angular/material/icon/testing';
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import type { VisitRecord } from '@dial-gauge/contract';
+import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
+import { MeasurePage } from './measure';
+
+describe('MeasurePage', () => {
+  let fixture: ComponentFixture<MeasurePage>;
+  let http: HttpTestingController;
+  const page = () => fixture.nativeElement as HTMLElement;
+  const entry = () => page().querySelector<HTMLInputElement>('.entry input')!;
+  const heading = () => page().querySelector('.motion')!.textContent!.replace(/\s+/g, ' ').trim();
+  const text = (selector: string) => page().querySelector(selector)?.textContent?.replace(/\s+/g, ' ').trim() ?? '';
+
+  const open = async (record: VisitRecord = visitRecord()) => {
+    localStorage.removeItem('dial-gauge.trials');
+    TestBed.configureTestingModule({
+      imports: [MatIconTestingModule],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
+    http = TestBed.inject(HttpTestingController);
+    fixture = TestBed.createComponent(MeasurePage);
+    fixture.componentRef.setInput('id', SOME_ID);
+    document.body.append(page());
+    fixture.detectChanges();
+    http.expectOne(`/api/visits/${SOME_ID}`).flush(record);
+    await fixture.whenStable();
+  };
+  const press = async (key: string, over: KeyboardEventInit = {}) => {
+    entry().dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...over }));
+    await fixture.whenStable();
+  };
+  const type = async (value: string) => {
+    entry().value = value;
+    entry().dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+  };
+  const answerHold = async () => {
+    const { body } = http.expectOne((r) => r.url.endsWith('/readings')).request;
+    http.match(() => true);
+    return body as { start: number; end: number };
+  };
+  afterEach(() => page().remove());
+
+  it('has the entry ready under the hands', async () => {
+    await open();
+    expect(document.activeElement).toBe(entry());
+    expect(heading()).toBe('left Hip flexion · active supine');
+    expect(entry().getAttribute('aria-label')).toBe('Reading in degrees, left hip flexion, active');
+  });
+
+  it('moves the needle while digits are typed, and holds on Enter', async () => {
+    await open();
+    await type('104');
+    expect(page().querySelector('dg-dial svg')!.getAttribute('aria-label')).toContain('needle at 104°');
+    await press('Enter');
+    expect((await answerHold()).end).toBe(104);
+    expect(heading()).toBe('right Hip flexion · active supine');
+    expect(entry().value).toBe('');
+    expect(document.activeElement).toBe(entry());
+    expect(text('.status')).toContain('1 waiting to be saved');
+  });
+
+  it('never lets a letter into a reading', async () => {
+    await open();
+    await type('1x0q4');
+    expect(entry().value).toBe('104');
+  });
+
+  it('knows its keys', async () => {
+    await open();
+    const steps: [string, string][] = [
+      ['o', 'right Hip flexion · active supine'],
+      ['m', 'right Hip flexion · passive supine'],
+      ['n', 'left Hip abduction · active supine'],
+      ['ArrowDown', 'left Hip abduction · passive supine'],
+      ['b', 'left Hip abduction · active supine'],
+      ['ArrowUp', 'left Hip flexion · passive supine'],
+    ];
+    for (const [key, where] of steps) {
+      await press(key);
+      expect(heading()).withContext(key).toBe(where);
+    }
+    await press('p');
+    expect(document.activeElement!.getAttribute('aria-label')).toBe('Pain, 0 to 10');
+  });
+
+  it('leaves the browser its own shortcuts, and Tab to the page', async () => {
+    await open();
+    for (const over of [{ altKey: true }, { metaKey: true }, { ctrlKey: true }]) await press('o', over);
+    await press('Tab');
+    expect(heading()).toBe('left Hip flexion · active supine');
+  });
+
+  it('says what is wrong beside what was typed', async () => {
+    await open();
+    await type('10/');
+    await press('Enter');
+    expect(entry().value).toBe('10/');
+    expect(entry().getAttribute('aria-invalid')).toBe('true');
+    expect(text('#reading-problem')).toContain('half a reading');
+    await press('Escape');
+    await type('9');
+    expect(entry().getAttribute('aria-invalid')).toBeNull();
+  });
+
+  it('says a lack in words, and shows the trap of a rotation', async () => {
+    await open();
+    page().querySelector<HTMLButtonElement>('button[aria-label^="left hip extension, passive"]')!.click();
+    await fixture.whenStable();
+    await type('-8');
+    expect(text('#reading-words')).toBe('lacks 8° of straight · ± 6 measuring error · goniometer');
+    page().querySelector<HTMLButtonElement>('button[aria-label^="right hip internal rotation, active"]')!.click();
+    await fixture.whenStable();
+    expect(text('.trap')).toContain('The foot swings outward: that is internal rotation');
+  });
+
+  it('counts down what is left before the turn, and marks what hurts', async () => {
+    await open(visitRecord({ measurements: [storedMeasurement({ pain: 4 }, 100), storedMeasurement({ side: 'right' }, 90)] }));
+    expect(text('dg-run-sheet caption')).toBe('supine10 left');
+    const cell = page().querySelector('button[aria-label="left hip flexion, active: 100 degrees, hurts 4 of 10"]');
+    expect(cell?.classList).toContain('hurts');
+    expect(text('.turn')).toContain('Turn patient prone');
+  });
+
+  it('shows trials, their mean, and whether they agree', async () => {
+    await open(visitRecord({ measurements: [storedMeasurement({}, 90, 110, 102)] }));
+    page().querySelector<HTMLButtonElement>('button[aria-label^="left hip flexion, active"]')!.click();
+    await fixture.whenStable();
+    expect(text('dg-trials-strip .sum')).toMatch(/^not consistent\s*100\.7°$/);
+  });
+
+  it('tells why a visit cannot be opened', async () => {
+    TestBed.configureTestingModule({
+      imports: [MatIconTestingModule],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
+    http = TestBed.inject(HttpTestingController);
+    fixture = TestBed.createComponent(MeasurePage);
+    fixture.componentRef.setInput('id', SOME_ID);
+    fixture.detectChanges();
+    http.expectOne(`/api/visits/${SOME_ID}`).flush({ detail: 'There is no such visit in this clinic.' }, { status: 404, statusText: 'x' });
+    await fixture.whenStable();
+    expect(text('[role=alert]')).toBe('There is no such visit in this clinic.');
+  });
+});

@@ -1,0 +1,134 @@
+import { MatIconTestingModule } from '@angular/material/icon/testing';
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { Component } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter, Router } from '@angular/router';
+import { SOME_ID } from '../testing/records';
+import { Outbox } from '../data/outbox';
+import { Frame } from './frame';
+import { SignInForm } from './sign-in-form';
+import { signedIn } from './signed-in.guard';
+import { ThemeChoice } from './theme';
+import { NEVER } from 'rxjs';
+
+@Component({ template: '' })
+class Blank {}
+
+const SESSION = {
+  user: { id: SOME_ID, name: 'Wren', email: 'wren@clinic.example' },
+  clinic: { id: SOME_ID, name: 'Clinic', normSet: 'aaos-1965' },
+};
+
+describe('shell', () => {
+  let http: HttpTestingController;
+  beforeEach(() => {
+    const routes = [
+      { path: 'sign-in', component: Blank },
+      { path: 'inside/:id', component: Blank, canActivate: [signedIn] },
+    ];
+    TestBed.configureTestingModule({
+      imports: [MatIconTestingModule],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter(routes)],
+    });
+    http = TestBed.inject(HttpTestingController);
+  });
+
+  describe('the guard', () => {
+    const go = async (status: number) => {
+      const arrived = TestBed.inject(Router).navigateByUrl('/inside/7?x=1');
+      // The router asks its guards in a later turn of the event loop.
+      await new Promise((resolve) => setTimeout(resolve));
+      http.expectOne('/api/session').flush(status === 200 ? SESSION : {}, { status, statusText: 'x' });
+      await arrived;
+      return TestBed.inject(Router).url;
+    };
+    it('lets in who is signed in', async () => expect(await go(200)).toBe('/inside/7?x=1'));
+    it('sends others to the door and remembers where they were going', async () =>
+      expect(await go(401)).toBe('/sign-in?to=%2Finside%2F7%3Fx%3D1'));
+  });
+
+  describe('the sign-in form', () => {
+    const open = async () => {
+      const fixture = TestBed.createComponent(SignInForm);
+      let entered = 0;
+      fixture.componentInstance.signedIn.subscribe(() => (entered += 1));
+      await fixture.whenStable();
+      const page = fixture.nativeElement as HTMLElement;
+      const fill = (type: string, value: string) => {
+        const field = page.querySelector<HTMLInputElement>(`input[type=${type}]`)!;
+        field.value = value;
+        field.dispatchEvent(new Event('input'));
+      };
+      const submit = async () => {
+        page.querySelector('form')!.dispatchEvent(new Event('submit'));
+        await fixture.whenStable();
+      };
+      return { fixture, page, fill, submit, entered: () => entered };
+    };
+
+    it('asks for both before it sends anything', async () => {
+      const { page, fill, submit } = await open();
+      fill('email', 'not an address');
+      await submit();
+      http.expectNone('/api/session');
+      expect(page.textContent).toContain('Type your password');
+      expect(page.textContent).toContain('Type your e-mail address');
+    });
+
+    it('shows why it was refused and lets one try again', async () => {
+      const { fixture, page, fill, submit, entered } = await open();
+      fill('email', 'wren@clinic.example');
+      fill('password', 'wrong');
+      await submit();
+      http.expectOne('/api/session').flush({ detail: 'E-mail or password is wrong.' }, { status: 401, statusText: 'x' });
+      await fixture.whenStable();
+      expect(page.querySelector('[role=alert]')!.textContent).toBe('E-mail or password is wrong.');
+      fill('password', 'right');
+      await submit();
+      http.expectOne('/api/session').flush(SESSION);
+      expect(entered()).toBe(1);
+    });
+  });
+
+  describe('the frame', () => {
+    it('shows what waits, and asks before it is lost at sign-out', async () => {
+      const outbox = TestBed.inject(Outbox);
+      const fixture = TestBed.createComponent(Frame);
+      fixture.componentRef.setInput('heading', 'Ilka Marsh');
+      outbox.add({ id: 'a', send: () => NEVER, saved: () => {}, refused: () => {} });
+      await fixture.whenStable();
+      const page = fixture.nativeElement as HTMLElement;
+      expect(page.querySelector('.status')!.textContent).toContain('1 waiting to be saved');
+      const asked = spyOn(window, 'confirm').and.returnValue(false);
+      page.querySelector<HTMLButtonElement>('[aria-label="Sign out"]')!.click();
+      expect(asked).toHaveBeenCalled();
+      http.expectNone('/api/session');
+    });
+
+    it('marks the step of the visit only inside a visit', async () => {
+      const fixture = TestBed.createComponent(Frame);
+      fixture.componentRef.setInput('heading', 'Caseload');
+      await fixture.whenStable();
+      const page = fixture.nativeElement as HTMLElement;
+      expect(page.querySelector('nav')).toBeNull();
+      fixture.componentRef.setInput('visitId', SOME_ID);
+      await fixture.whenStable();
+      expect([...page.querySelectorAll('nav a')].map((a) => a.textContent)).toEqual(['Measure', 'Judge', 'Progress']);
+    });
+  });
+
+  it('the theme goes round and is kept on this device', async () => {
+    localStorage.removeItem('dial-gauge.theme');
+    const choice = TestBed.inject(ThemeChoice);
+    for (const theme of ['light', 'dark'] as const) {
+      choice.next();
+      TestBed.tick();
+      expect(document.documentElement.getAttribute('data-theme')).toBe(theme);
+      expect(localStorage.getItem('dial-gauge.theme')).toBe(theme);
+    }
+    choice.next();
+    TestBed.tick();
+    expect(document.documentElement.hasAttribute('data-theme')).toBeFalse();
+  });
+});

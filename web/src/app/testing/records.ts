@@ -1,0 +1,41 @@
+import type { MeasurementView, VisitRecord } from '@dial-gauge/contract';
+
+export const SOME_ID = '7d444840-9dc0-41d1-b245-5ffdce74fad2';
+
+/** A stored measurement with the readings given; hip flexion, left, active, supine where nothing else is said. */
+export function storedMeasurement(over: Partial<MeasurementView>, ...ends: number[]): MeasurementView {
+  const trials = ends.map((end) => ({
+    id: crypto.randomUUID(),
+    start: 0,
+    end,
+    instrument: 'goniometer' as const,
+    heldAt: '2026-11-20T09:00:00Z',
+    examiner: 'Wren',
+  }));
+  return {
+    motion: 'hip.flexion',
+    side: 'left',
+    mode: 'active',
+    position: 'supine',
+    instrument: 'goniometer',
+    trials,
+    pain: null,
+    painWhere: '',
+    endFeel: null,
+    substitutions: [],
+    ...over,
+  };
+}
+
+/** An open visit of a man of 42 whose right side is involved. */
+export function visitRecord(over: Partial<VisitRecord> = {}): VisitRecord {
+  return {
+    visit: { id: SOME_ID, assessedOn: '2026-11-20', examiner: 'Wren', readings: 0, number: 2 },
+    patient: { id: SOME_ID, givenName: 'Ilka', familyName: 'Marsh', birthDate: '1984-05-02', sex: 'male', occupation: 'Potter' },
+    episode: { id: SOME_ID, complaint: 'stiff hip', involvedSide: 'right', openedOn: '2026-10-01' },
+    normSet: 'boone-azen-1979',
+    measurements: [],
+    previous: null,
+    ...over,
+  };
+}
