@@ -1,7 +1,7 @@
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
-import { Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { SOME_ID } from '../testing/records';
@@ -12,7 +12,7 @@ import { signedIn } from './signed-in.guard';
 import { ThemeChoice } from './theme';
 import { NEVER } from 'rxjs';
 
-@Component({ template: '' })
+@Component({ template: '', changeDetection: ChangeDetectionStrategy.OnPush })
 class Blank {}
 
 const SESSION = {
