@@ -163,8 +163,11 @@ export const JudgementView = z.object({
 export type JudgementView = z.infer<typeof JudgementView>;
 
 export const ProgressView = z.object({
+  visit: VisitView,
+  normSet: z.string(),
   patient: PatientView,
   episode: EpisodeView,
+  /** Up to and including this visit, oldest first. */
   visits: z.array(VisitView),
   series: z.array(z.custom<Series>((value) => typeof value === 'object' && value !== null)),
 });

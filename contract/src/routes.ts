@@ -115,8 +115,8 @@ export const ROUTES = {
   }),
   progress: route({
     method: 'get',
-    path: '/episodes/:id/progress',
-    summary: 'Every motion over the visits of an episode',
+    path: '/visits/:id/progress',
+    summary: 'Every motion over the visits of an episode, up to this visit',
     params: ById,
     body: nothing,
     answer: ProgressView,

@@ -17,6 +17,14 @@ describe('series over visits', () => {
     expect(series!.points[0]!.error).toBeCloseTo(1.96 * 3, 9);
   });
 
+  it('knows which motions the last visit holds', () => {
+    const both = [visit('2026-10-20', 101), visit('2026-11-20', 30, { motion: 'hip.extension', position: 'prone' })];
+    expect(seriesOf(both).map((s) => [s.motion, s.isCurrent])).toEqual([
+      ['hip.flexion', false],
+      ['hip.extension', true],
+    ]);
+  });
+
   it('has no change to tell with one reading', () => {
     expect(seriesOf([visit('2026-11-20', 107)])[0]).toEqual(jasmine.objectContaining({ sinceLast: null, sinceFirst: null }));
   });

@@ -20,6 +20,8 @@ export interface Series {
   readonly mode: Mode;
   readonly position: Position;
   readonly points: readonly SeriesPoint[];
+  /** True when the last reading is of the last visit: without it there is nothing new to tell. */
+  readonly isCurrent: boolean;
   /** Last reading against the one before it; null with a single reading. */
   readonly sinceLast: Change | null;
   /** Last reading against the first; null with a single reading. */
@@ -34,16 +36,17 @@ export interface Series {
  * @param sessions in any order
  */
 export function seriesOf(sessions: readonly Session[]): Series[] {
-  const rows = new Map<MeasurementKey, { on: IsoDate; measured: MeasuredValue }[]>();
-  for (const session of [...sessions].sort((a, b) => a.assessedOn.localeCompare(b.assessedOn))) {
+  const rows = new Map<MeasurementKey, { session: Session; measured: MeasuredValue }[]>();
+  const oldestFirst = [...sessions].sort((a, b) => a.assessedOn.localeCompare(b.assessedOn));
+  for (const session of oldestFirst) {
     for (const measurement of session.measurements) {
       if (measurement.trials.length === 0) continue;
       const key = measurementKey(measurement);
-      rows.set(key, [...(rows.get(key) ?? []), { on: session.assessedOn, measured: measure(measurement) }]);
+      rows.set(key, [...(rows.get(key) ?? []), { session, measured: measure(measurement) }]);
     }
   }
   return [...rows].map(([key, readings]) => {
-    const last = readings[readings.length - 1]!.measured;
+    const { session: lastSession, measured: last } = readings[readings.length - 1]!;
     const { motion, side, mode, position } = last.measurement;
     const since = (index: number) => (readings.length > 1 ? changeBetween(readings[index]!.measured, last) : null);
     return {
@@ -52,8 +55,9 @@ export function seriesOf(sessions: readonly Session[]): Series[] {
       side,
       mode,
       position,
-      points: readings.map(({ on, measured }) => ({
-        on,
+      isCurrent: lastSession === oldestFirst[oldestFirst.length - 1],
+      points: readings.map(({ session, measured }) => ({
+        on: session.assessedOn,
         value: measured.value,
         error: bandAround(measured.sem),
         pain: measured.measurement.pain ?? null,

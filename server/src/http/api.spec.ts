@@ -230,8 +230,10 @@ describe('HTTP interface', () => {
     const { body } = await agent.get(`/api/visits/${later}/judgement`).expect(200);
     expect(body.judgement.findings.map((f: { kind: string }) => f.kind)).toEqual(['short-of-normal', 'changed']);
     expect(body.previousOn).toBe(TODAY);
-    const progress = await agent.get(`/api/episodes/${episodeId}/progress`).expect(200);
+    const progress = await agent.get(`/api/visits/${later}/progress`).expect(200);
     expect(progress.body.series[0].sinceLast).toEqual(jasmine.objectContaining({ before: 80, now: 95, verdict: 'more' }));
+    const first = await agent.get(`/api/visits/${visitId}/progress`).expect(200);
+    expect([first.body.visits.length, first.body.series[0].points.length]).toEqual([1, 1]);
   });
 
   it('lists the caseload with the last visit first, and adds a patient once', async () => {
@@ -259,7 +261,7 @@ describe('HTTP interface', () => {
       ['patient', stranger.get(`/api/patients/${patientId}`)],
       ['visit', stranger.get(`/api/visits/${visitId}`)],
       ['judgement', stranger.get(`/api/visits/${visitId}/judgement`)],
-      ['progress', stranger.get(`/api/episodes/${episodeId}/progress`)],
+      ['progress', stranger.get(`/api/visits/${visitId}/progress`)],
       ['start', stranger.post(`/api/episodes/${episodeId}/visits`).send({ id: randomUUID(), assessedOn: TODAY })],
       ['hold', hold(visitId, {}, stranger)],
       [

@@ -53,7 +53,7 @@ export function clinicRouter(dataSource: DataSource): Router {
   });
 
   serve(router, ROUTES.progress, async ({ caller, params }) => {
-    const { sessions, ...rest } = await records(caller).episodeSessions(params.id);
+    const { sessions, ...rest } = await records(caller).history(params.id);
     return { ...rest, series: seriesOf(sessions) };
   });
   return router;

@@ -5,6 +5,7 @@ import type {
   NewPatient,
   PatientRecord,
   PatientView,
+  ProgressView,
   TrialView,
   VisitRecord,
   VisitView,
@@ -78,27 +79,35 @@ export class Records {
       .filter((v) => v.readings > 0)
       .pop();
     const measurements = await this.measurements([id, ...(before ? [before.id] : [])]);
-    const clinic = await this.dataSource.getRepository(Clinic).findOneByOrFail({ id: clinicId });
     return {
       visit: views[at]!,
       patient: patientView(patient),
       episode: episodeView(episode),
-      normSet: clinic.normSet,
+      normSet: await this.normSet(),
       measurements: measurements.get(visit.id) ?? [],
       previous: before ? { assessedOn: before.assessedOn, measurements: measurements.get(before.id) ?? [] } : null,
     };
   }
 
-  /** All visits of an episode as the core reads them, oldest first. */
-  async episodeSessions(id: string): Promise<{ patient: PatientView; episode: EpisodeView; visits: VisitView[]; sessions: Session[] }> {
-    const { clinicId } = this;
-    const episode = await this.dataSource.getRepository(Episode).findOneBy({ id, clinicId });
-    if (!episode) throw notFound('episode of care');
-    const patient = await this.dataSource.getRepository(Patient).findOneByOrFail({ id: episode.patientId, clinicId });
-    const visits = (await this.visitViews(await this.visitsOf([id]))).get(id) ?? [];
+  /** A visit and those before it as the core reads them, oldest first. */
+  async history(visitId: string): Promise<Omit<ProgressView, 'series'> & { sessions: Session[] }> {
+    const { episode, patient } = await this.chain(visitId);
+    const all = (await this.visitViews(await this.visitsOf([episode.id]))).get(episode.id) ?? [];
+    const at = all.findIndex((v) => v.id === visitId);
+    const visits = all.slice(0, at + 1);
     const measurements = await this.measurements(visits.map((v) => v.id));
-    const sessions = visits.map((v) => ({ assessedOn: v.assessedOn, measurements: toCore(measurements.get(v.id) ?? []) }));
-    return { patient: patientView(patient), episode: episodeView(episode), visits, sessions };
+    return {
+      visit: all[at]!,
+      patient: patientView(patient),
+      episode: episodeView(episode),
+      normSet: await this.normSet(),
+      visits,
+      sessions: visits.map((v) => ({ assessedOn: v.assessedOn, measurements: toCore(measurements.get(v.id) ?? []) })),
+    };
+  }
+
+  private async normSet(): Promise<string> {
+    return (await this.dataSource.getRepository(Clinic).findOneByOrFail({ id: this.clinicId })).normSet;
   }
 
   /** Visit, episode and patient of a visit id, all of this clinic. */

@@ -34,11 +34,15 @@ describe('ProgressPage', () => {
     fixture.componentRef.setInput('id', SOME_ID);
     fixture.detectChanges();
     const record = visitRecord();
-    http.expectOne(`/api/visits/${SOME_ID}`).flush(record);
     const visits = sessions.map((s, i) => ({ ...record.visit, assessedOn: s.assessedOn, number: i + 1, readings: s.measurements.length }));
-    http
-      .expectOne(`/api/episodes/${SOME_ID}/progress`)
-      .flush({ patient: record.patient, episode: record.episode, visits, series: seriesOf(sessions) });
+    http.expectOne(`/api/visits/${SOME_ID}/progress`).flush({
+      visit: record.visit,
+      normSet: record.normSet,
+      patient: record.patient,
+      episode: record.episode,
+      visits,
+      series: seriesOf(sessions),
+    });
     await fixture.whenStable();
   };
   const day = (assessedOn: string, ...measurements: Measurement[]): Session => ({ assessedOn, measurements });
@@ -64,6 +68,14 @@ describe('ProgressPage', () => {
     await open(day('2026-10-01', hip({ examiner: 'Ash' }, 2)), day('2026-11-01', hip({}, 13)));
     expect(page().querySelector('.picture p')!.textContent).toContain('another examiner: the larger error is used');
     expect(rows()[0]).toContain('within error');
+  });
+
+  it('says what this visit left out, and compares nothing in its place', async () => {
+    await open(day('2026-09-01', hip({}, 2)), day('2026-10-01', hip({}, 14)), day('2026-11-01', hip({ side: 'right' }, 6)));
+    expect(rows()[0]).toBe('Extension, passive left 14 ·· ·· not this time');
+    page().querySelector<HTMLButtonElement>('tbody button')!.click();
+    await fixture.whenStable();
+    expect(page().querySelector('.picture p')!.textContent).toContain('Not measured at this visit');
   });
 
   it('tells the chart in words', async () => {

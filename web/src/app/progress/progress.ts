@@ -14,7 +14,6 @@ import {
   type ChangeVerdict,
   type Series,
 } from '@dial-gauge/core';
-import { map, switchMap } from 'rxjs';
 import { dayWords, episodeWords, fullName, personWords, shortDay } from '../caseload/words';
 import { Api } from '../data/api';
 import { Frame } from '../shell/frame';
@@ -36,16 +35,7 @@ export class ProgressPage {
   readonly id = input.required<string>();
   protected readonly view = rxResource({
     params: () => this.id(),
-    stream: ({ params }) =>
-      this.api
-        .call('visit', { id: params })
-        .pipe(
-          switchMap((visit) =>
-            this.api
-              .call('progress', { id: visit.episode.id })
-              .pipe(map((progress) => ({ ...progress, visit: visit.visit, normSet: visit.normSet }))),
-          ),
-        ),
+    stream: ({ params }) => this.api.call('progress', { id: params }),
   });
   /** Reading the value of a resource that failed would throw. */
   private readonly loaded = computed(() => (this.view.hasValue() ? this.view.value() : undefined));
@@ -54,10 +44,6 @@ export class ProgressPage {
   protected readonly verdicts = VERDICTS;
 
   protected readonly rows = computed(() => this.loaded()?.series ?? []);
-  protected readonly dayOf = computed(() => {
-    const visits = this.loaded()?.visits.filter((v) => v.readings > 0) ?? [];
-    return { last: visits[visits.length - 1]?.assessedOn, before: visits[visits.length - 2]?.assessedOn };
-  });
   /** The series on the chart; by itself the one that changed most, in multiples of its error. */
   protected readonly chosen = linkedSignal<readonly Series[], Series | undefined>({
     source: this.rows,
@@ -73,6 +59,7 @@ export class ProgressPage {
   protected readonly sentence = computed(() => {
     const series = this.chosen();
     const change = series?.sinceLast;
+    if (series && !series.isCurrent) return 'Not measured at this visit: the chart ends where it was measured last.';
     if (!series || !change) return 'One visit so far: a second one, measured the same way, shows whether anything changed.';
     const now = describeEnd(motion(series.motion), Math.round(change.now));
     const size = `${formatWhole(Math.abs(change.change))}°`;
@@ -100,17 +87,19 @@ export class ProgressPage {
     return `${motion(series.motion).short}, ${series.mode}`;
   }
 
-  protected before(series: Series): string {
-    const point = series.points[series.points.length - 2];
+  /** The readings a row compares; a motion left out of this visit has nothing new. */
+  protected before({ points, isCurrent }: Series): string {
+    const point = isCurrent ? points[points.length - 2] : points[points.length - 1];
     return point ? endFigure(Math.round(point.value)) : '··';
   }
 
-  protected now(series: Series): string {
-    return endFigure(Math.round(series.points[series.points.length - 1]!.value));
+  protected now({ points, isCurrent }: Series): string {
+    return isCurrent ? endFigure(Math.round(points[points.length - 1]!.value)) : '··';
   }
 }
 
-function weight({ sinceLast, mode }: Series): number {
+function weight({ sinceLast, mode, isCurrent }: Series): number {
+  if (!isCurrent) return -3;
   if (!sinceLast) return mode === 'passive' ? -1 : -2;
   return Math.abs(sinceLast.change) / sinceLast.mdc;
 }
