@@ -37,6 +37,7 @@ module.exports = {
     ),
     never('web-without-server', 'The interface talks over HTTP.', { path: '^web/' }, { path: '^(server|cli)/' }),
     never('web-without-node', 'The interface runs in a browser.', { path: '^web/src/' }, { dependencyTypes: ['core'] }),
+    never('store-below-http', 'Records know nothing of requests.', { path: '^server/src/store/' }, { path: '^server/src/http/' }),
     never('cli-without-server', 'The terminal face is core and contract.', { path: '^cli/' }, { path: '^(server|web)/' }),
     never(
       'angle-at-the-bottom',

@@ -10,8 +10,9 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { DataSource } from 'typeorm';
 import { clinicRouter } from './http/clinic.js';
-import { HttpProblem, problemHandler } from './http/problem.js';
+import { problemHandler } from './http/problem-handler.js';
 import { COOKIE_NAME, sessionRouter } from './http/session.js';
+import { HttpProblem } from './problem.js';
 import { DatabaseSessionStore } from './store/session-store.js';
 
 export interface AppSettings {

@@ -6,7 +6,7 @@ import type { DataSource } from 'typeorm';
 import { Episode, Visit } from '../store/entities.js';
 import { Readings } from '../store/readings.js';
 import { assessmentOfVisit, Records } from '../store/records.js';
-import { HttpProblem, notFound } from './problem.js';
+import { HttpProblem, notFound } from '../problem.js';
 import { serve } from './serve.js';
 
 /** Day of the server's clock. A client east of it may already be in tomorrow. */

@@ -1,14 +1,8 @@
 import type { Route } from '@dial-gauge/contract';
 import type { Request, Response, Router } from 'express';
 import type * as z from 'zod';
-import { noSession, notFound } from './problem.js';
-
-/** Who is asking. Every query is made with this clinic. */
-export interface Caller {
-  readonly userId: string;
-  readonly name: string;
-  readonly clinicId: string;
-}
+import type { Caller } from '../caller.js';
+import { noSession, notFound } from '../problem.js';
 
 declare module 'express-session' {
   interface SessionData {

@@ -5,7 +5,7 @@ import { rateLimit } from 'express-rate-limit';
 import type { DataSource } from 'typeorm';
 import { hashPassword } from '../store/password.js';
 import { Clinic, User } from '../store/entities.js';
-import { HttpProblem, noSession } from './problem.js';
+import { HttpProblem, noSession } from '../problem.js';
 import { serve } from './serve.js';
 
 export const COOKIE_NAME = 'dial-gauge';

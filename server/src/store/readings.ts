@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import type { MeasurementView, NewReading, Remark, SavedReading } from '@dial-gauge/contract';
 import { findProtocol } from '@dial-gauge/core';
 import { IsNull, type DataSource, type EntityManager } from 'typeorm';
-import { HttpProblem, notFound } from '../http/problem.js';
-import type { Caller } from '../http/serve.js';
+import { HttpProblem, notFound } from '../problem.js';
+import type { Caller } from '../caller.js';
 import { Amendment, MeasurementRow, TrialRow, User, Visit } from './entities.js';
 import { measurementView, trialView } from './records.js';
 
@@ -85,7 +85,9 @@ export class Readings {
     const { motion, side, mode, position, ...notes } = remark;
     this.checkSubstitutions(remark);
     return this.dataSource.transaction(FRESH, async (manager) => {
-      const row = await this.measurementOf(manager, visitId, { motion, side, mode, position });
+      const { id } = await this.measurementOf(manager, visitId, { motion, side, mode, position });
+      // Held until the end, so that what an amendment calls the old value is the one it replaces.
+      const row = await manager.findOneOrFail(MeasurementRow, { where: { id, clinicId }, lock: { mode: 'pessimistic_write' } });
       const fields = (['pain', 'painWhere', 'endFeel', 'substitutions'] as const).filter((f) => notes[f] !== undefined);
       for (const field of fields) {
         const oldValue = row[field];

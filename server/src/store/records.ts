@@ -13,7 +13,7 @@ import type {
 import { MOTIONS, type Assessment, type IsoDate, type Measurement, type Session } from '@dial-gauge/core';
 import { In, IsNull, type DataSource } from 'typeorm';
 import { Clinic, Episode, MeasurementRow, Patient, TrialRow, User, Visit } from './entities.js';
-import { notFound } from '../http/problem.js';
+import { notFound } from '../problem.js';
 
 /** Reads one clinic's records. Every query names the clinic; there is no other way in. */
 export class Records {
@@ -70,7 +70,6 @@ export class Records {
 
   async visit(id: string): Promise<VisitRecord> {
     const { visit, episode, patient } = await this.chain(id);
-    const { clinicId } = this;
     const visits = await this.visitsOf([episode.id]);
     const views = (await this.visitViews(visits)).get(episode.id) ?? [];
     const at = views.findIndex((v) => v.id === id);

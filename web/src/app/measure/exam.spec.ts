@@ -102,6 +102,17 @@ describe('Exam', () => {
     http.expectNone(() => true);
   });
 
+  it('sends a waiting reading to the visit it was held in, whatever is on the screen by then', () => {
+    hold('110');
+    hold('95');
+    const other = record({ visit: { ...record().visit, id: '0d444840-9dc0-41d1-b245-5ffdce74fad3' } });
+    exam.open(other);
+    expect(answer().url).toBe(`/api/visits/${ID}/readings`);
+    expect(answer().url).toBe(`/api/visits/${ID}/readings`);
+    expect(exam.savedCount()).toBe(0);
+    expect(where()).toBe('left hip.flexion active');
+  });
+
   it('takes a remark back when the server refuses it', () => {
     exam.note({ pain: 4 });
     expect(exam.cell().pain).toBe(4);

@@ -185,6 +185,7 @@ export class Exam {
     }
     const place = this.place();
     const key = this.key();
+    const visitId = this.visitId();
     const { start, end } = entry;
     const reading: NewReading = {
       id: crypto.randomUUID(),
@@ -201,14 +202,18 @@ export class Exam {
     this.held.update((held) => [...held, { key, id: reading.id, place }]);
     this.outbox.add({
       id: reading.id,
-      send: () => this.api.call('holdReading', { id: this.visitId(), body: reading }),
+      send: () => this.api.call('holdReading', { id: visitId, body: reading }),
       saved: () =>
-        this.change(key, (cell) => ({ ...cell, readings: cell.readings.map((r) => (r.id === reading.id ? { ...r, saved: true } : r)) })),
+        this.changeIn(visitId, key, (cell) => ({
+          ...cell,
+          readings: cell.readings.map((r) => (r.id === reading.id ? { ...r, saved: true } : r)),
+        })),
       refused: (failure) => {
-        this.drop(key, reading.id);
         const why = `${place.side} ${motion(row.motion).name.toLowerCase()}, ${row.mode}, ${text} was not saved. ${describeFailure(failure)}`;
         // Back to where it was typed, unless something else is being typed by now: that stays.
-        if (this.typed() === '') {
+        const here = this.visitId() === visitId;
+        if (here) this.drop(key, reading.id);
+        if (here && this.typed() === '') {
           this.go(place.row, place.side);
           this.typed.set(text);
         }
@@ -237,17 +242,18 @@ export class Exam {
 
   note(notes: Notes): void {
     const key = this.key();
+    const visitId = this.visitId();
     const { motion: id, mode, position } = this.row();
     const before = this.cell();
     this.change(key, (cell) => ({ ...cell, ...(notes as Partial<Cell>) }));
     const body: Remark = { motion: id, mode, position, side: this.place().side, ...notes };
     this.outbox.add({
       id: crypto.randomUUID(),
-      send: () => this.api.call('remark', { id: this.visitId(), body }),
+      send: () => this.api.call('remark', { id: visitId, body }),
       saved: () => {},
       refused: (failure) => {
         const { pain, painWhere, endFeel, substitutions } = before;
-        this.change(key, (cell) => ({ ...cell, pain, painWhere, endFeel, substitutions }));
+        this.changeIn(visitId, key, (cell) => ({ ...cell, pain, painWhere, endFeel, substitutions }));
         this.problem.set(describeFailure(failure));
       },
     });
@@ -266,6 +272,11 @@ export class Exam {
   private drop(key: MeasurementKey, id: string): void {
     this.change(key, (cell) => ({ ...cell, readings: cell.readings.filter((r) => r.id !== id) }));
     this.held.update((held) => held.filter((h) => h.id !== id));
+  }
+
+  /** An answer may come when another visit is on the screen: then it changes nothing here. */
+  private changeIn(visitId: string, key: MeasurementKey, update: (cell: Cell) => Cell): void {
+    if (this.visitId() === visitId) this.change(key, update);
   }
 
   private change(key: MeasurementKey, update: (cell: Cell) => Cell): void {

@@ -1,26 +1,9 @@
-import type { InputProblem, Problem } from '@dial-gauge/contract';
+import type { Problem } from '@dial-gauge/contract';
 import { explain } from '@dial-gauge/contract';
 import type { NextFunction, Request, Response } from 'express';
 import type { Logger } from 'pino';
 import { ZodError } from 'zod';
-
-/** An answer other than success, in words a person can act on. */
-export class HttpProblem extends Error {
-  constructor(
-    readonly status: number,
-    readonly title: string,
-    readonly detail: string,
-    readonly errors?: readonly InputProblem[],
-  ) {
-    super(detail);
-  }
-}
-
-export const notFound = (what: string): HttpProblem =>
-  new HttpProblem(404, 'Not found', `There is no such ${what} in this clinic. Go back to the caseload and open it from there.`);
-
-export const noSession = (): HttpProblem =>
-  new HttpProblem(401, 'Not signed in', 'Your session has ended. Sign in again; what you typed stays on the screen.');
+import { HttpProblem } from '../problem.js';
 
 const DATABASE_GONE = new Set([
   'ECONNREFUSED',
