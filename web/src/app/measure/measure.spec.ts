@@ -64,6 +64,21 @@ describe('MeasurePage', () => {
     expect(text('.status')).toContain('1 waiting to be saved');
   });
 
+  it('keeps up with hands that do not wait for the page', async () => {
+    await open();
+    for (const reading of ['104', '98', '117']) {
+      // As a keyboard does: what is there already, and one more digit.
+      for (const digit of reading) {
+        entry().value += digit;
+        entry().dispatchEvent(new Event('input'));
+      }
+      entry().dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+    }
+    await fixture.whenStable();
+    expect(heading()).toBe('right Hip flexion · passive supine');
+    expect(text('.status')).toContain('3 waiting to be saved');
+  });
+
   it('never lets a letter into a reading', async () => {
     await open();
     await type('1x0q4');

@@ -90,6 +90,8 @@ export class MeasurePage {
     if (!action) return;
     event.preventDefault();
     action();
+    // At once, not with the next drawing of the page: the next digit may already be on its way.
+    (event.target as HTMLInputElement).value = this.exam.typed();
   }
 
   private readonly actions: Readonly<Record<string, () => void>> = {
