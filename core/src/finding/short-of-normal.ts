@@ -5,10 +5,10 @@ import { percentLoss, severityOf } from './severity.js';
 import type { Detector } from './types.js';
 
 const FLAG_WORDS: Readonly<Record<NormFlag, string>> = {
-  'other-mode': 'norm is for the other mode (active or passive); shown, not counted',
-  'other-position': 'norm was measured in another position; shown, not counted',
-  'other-sex': 'norm was taken on the other sex, or the sex is not known',
-  'nearest-age': 'no band for this age; the nearest band is used',
+  'other-mode': 'norm is for the other mode; shown, not counted',
+  'other-position': 'norm is for another position; shown, not counted',
+  'other-sex': 'norm is for the other sex, or sex not known',
+  'nearest-age': 'no band for this age; the nearest is used',
 };
 
 /** What does not fit between a norm and this reading, in words. */
@@ -17,9 +17,8 @@ export function flagWords(flags: readonly NormFlag[]): string[] {
 }
 
 function normLine(norm: NormComparison): string {
-  const spread = norm.limits
-    ? `, expected band ${formatNumber(norm.limits.low)}–${formatNumber(norm.limits.high)}`
-    : ', a single figure without spread';
+  const { low, high } = norm.expectedBand;
+  const spread = low < high ? `, expected band ${formatNumber(low)}–${formatNumber(high)}` : ', a single figure without spread';
   const score = norm.z === null ? '' : `, z ${formatSigned(norm.z)}`;
   return `${norm.setName}: ${formatNumber(norm.expected)}°, ${norm.band}${spread}${score} — ${norm.source}; confidence ${norm.confidence}`;
 }

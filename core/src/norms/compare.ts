@@ -4,6 +4,12 @@ import type { Confidence, Degrees } from '../terms.js';
 import { chooseNorm, type NormFlag, type NormQuery } from './choose.js';
 import type { NormSet, NormValue } from './types.js';
 
+/** Mean ± 1.96 SD of a sample, or a handbook's range; a single figure stands at both ends. Degrees. */
+export interface ExpectedBand {
+  readonly low: Degrees;
+  readonly high: Degrees;
+}
+
 /** One value held against one set. */
 export interface NormComparison {
   readonly set: string;
@@ -17,8 +23,8 @@ export interface NormComparison {
   readonly percentile: number | null;
   /** Age band of the entry, in words. */
   readonly band: string;
-  /** The expected band: mean ± 1.96 SD of a sample, or a handbook's range; null for a single figure. */
-  readonly limits: { readonly low: Degrees; readonly high: Degrees } | null;
+  /** Where individuals are expected. */
+  readonly expectedBand: ExpectedBand;
   readonly short: boolean;
   readonly flags: readonly NormFlag[];
   readonly comparable: boolean;
@@ -40,7 +46,6 @@ export function compareWithNorm(set: NormSet, query: NormQuery, value: Degrees, 
   if (!choice) return undefined;
   const norm = choice.entry.value;
   const expected = expectedOf(norm);
-  const limits = limitsOf(norm);
   const z = norm.kind === 'distribution' ? (value - norm.mean) / norm.sd : null;
   return {
     set: set.id,
@@ -51,7 +56,7 @@ export function compareWithNorm(set: NormSet, query: NormQuery, value: Degrees, 
     z,
     percentile: z === null ? null : 50 + 50 * errorFunction(z / Math.SQRT2),
     band: choice.entry.ages?.label ?? 'adults, no age band',
-    limits,
+    expectedBand: bandOf(norm),
     short: norm.kind === 'distribution' ? value < norm.mean - Z95 * norm.sd : expected - value > bandAround(sem),
     flags: choice.flags,
     comparable: choice.comparable,
@@ -66,11 +71,20 @@ function expectedOf(norm: NormValue): Degrees {
   return norm.kind === 'range' ? norm.low : norm.mean;
 }
 
-/** The band in which individuals are expected; null where the source gives a single figure. */
-export function limitsOf(norm: NormValue): { low: Degrees; high: Degrees } | null {
-  if (norm.kind === 'point') return null;
+function bandOf(norm: NormValue): ExpectedBand {
+  if (norm.kind === 'point') return { low: norm.expected, high: norm.expected };
   if (norm.kind === 'range') return { low: norm.low, high: norm.high };
   return { low: norm.mean - Z95 * norm.sd, high: norm.mean + Z95 * norm.sd };
+}
+
+/**
+ * The band of a set for a motion, before anything has been read.
+ *
+ * @returns undefined when the set has no value for the motion
+ */
+export function expectedBand(set: NormSet, query: NormQuery): ExpectedBand | undefined {
+  const choice = chooseNorm(set, query);
+  return choice && bandOf(choice.entry.value);
 }
 
 /** How many of the sets that may be compared call a value short. */

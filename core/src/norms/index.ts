@@ -8,7 +8,7 @@ import type { NormSet } from './types.js';
 
 export { ageOn } from './age.js';
 export { chooseNorm, type NormChoice, type NormFlag, type NormQuery } from './choose.js';
-export { agreement, compareWithNorm, limitsOf, type Agreement, type NormComparison } from './compare.js';
+export { agreement, compareWithNorm, expectedBand, type Agreement, type ExpectedBand, type NormComparison } from './compare.js';
 export type { AgeBand, NormEntry, NormSet, NormValue } from './types.js';
 
 export const NORM_SETS: readonly NormSet[] = [

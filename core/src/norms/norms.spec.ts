@@ -125,7 +125,9 @@ describe('comparison with a norm', () => {
 
   it('gives no z for a handbook figure and calls short only past the error band', () => {
     const at = (value: number) => compareWithNorm(need('aaos-1965'), seated, value, 3)!;
-    expect(at(19)).toEqual(jasmine.objectContaining({ expected: 45, deficit: 26, z: null, percentile: null, limits: null, short: true }));
+    expect(at(19)).toEqual(
+      jasmine.objectContaining({ expected: 45, deficit: 26, z: null, percentile: null, expectedBand: { low: 45, high: 45 }, short: true }),
+    );
     expect(at(19).percent).toBeCloseTo(42.2, 1);
     expect(at(40).short).withContext('5 is within 1.96 × 3').toBeFalse();
     expect(at(39).short).toBeTrue();

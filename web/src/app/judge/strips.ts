@@ -39,7 +39,7 @@ export class Strips {
     const seen = new Map(measurements.map((m) => [`${m.measurement.motion}/${m.measurement.position}`, m.measurement]));
     return [...seen.values()].map(({ motion: id, position }) => {
       const of = measurements.filter((m) => m.measurement.motion === id && m.measurement.position === position);
-      const values = of.flatMap((m) => [m.value, this.lastValue(m) ?? 0, this.primary(m)?.limits?.high ?? this.primary(m)?.expected ?? 0]);
+      const values = of.flatMap((m) => [m.value, this.lastValue(m) ?? 0, this.primary(m)?.expectedBand.high ?? 0]);
       const range = { from: Math.min(0, Math.floor(Math.min(...values) / 10) * 10), to: Math.ceil((Math.max(...values) + 4) / 10) * 10 };
       return { motion: id, position, name: motion(id).short, left: this.strip(of, 'left', range), right: this.strip(of, 'right', range) };
     });
@@ -64,27 +64,19 @@ export class Strips {
     const last = main ? this.lastValue(main) : null;
     const short = main !== undefined && findings.some((f) => f.kind === 'short-of-normal' && measurementKey(f) === main.key);
     const pain = Math.max(0, ...of.filter((m) => m.measurement.side === side).map((m) => m.measurement.pain ?? 0));
-    const edge = norm && (norm.limits?.low ?? norm.expected);
+    const edge = norm?.expectedBand.low;
     const value = main?.value ?? null;
     return {
       side: side === 'left' ? 'left' : 'right',
       range,
       active: active?.value ?? null,
       passive: passive?.value ?? null,
-      expected: norm ? (norm.limits ?? { low: norm.expected, high: norm.expected }) : null,
+      expected: norm?.expectedBand ?? null,
       gapTo: short && edge !== undefined && value !== null && value < edge ? edge : null,
       lastVisit: last,
       pain,
       value: value === null ? '··' : endFigure(Math.round(value)),
-      text: this.describe(
-        side,
-        active,
-        passive,
-        norm && { low: norm.limits?.low ?? norm.expected, high: norm.limits?.high ?? norm.expected },
-        short,
-        last,
-        pain,
-      ),
+      text: this.describe(side, active, passive, norm?.expectedBand, short, last, pain),
     };
   }
 

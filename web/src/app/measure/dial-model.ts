@@ -1,15 +1,4 @@
-import {
-  bandAround,
-  describeEnd,
-  endFigure,
-  formatWhole,
-  limitsOf,
-  chooseNorm,
-  findNormSet,
-  ageOn,
-  errorOf,
-  motion,
-} from '@dial-gauge/core';
+import { bandAround, describeEnd, endFigure, formatWhole, expectedBand, findNormSet, ageOn, errorOf, motion } from '@dial-gauge/core';
 import { shortDay } from '../caseload/words';
 import { facingFor } from '../ui/dial/geometry';
 import type { DialModel } from '../ui/dial/dial';
@@ -25,7 +14,7 @@ export function dialModel(exam: Exam): DialModel | null {
   const value = exam.typedAngle() ?? measured?.value ?? null;
   const sem = measured?.sem ?? errorOf('goniometer')?.sem ?? 0;
   const norm = value === null ? undefined : exam.normFor(value, sem);
-  const edge = norm && (norm.limits?.low ?? norm.expected);
+  const edge = norm?.expectedBand.low;
   const other = exam.measuredFor({ side: side === 'left' ? 'right' : 'left' });
   const active = exam.measuredFor({ mode: 'active' });
   const passive = exam.measuredFor({ mode: 'passive' });
@@ -42,7 +31,7 @@ export function dialModel(exam: Exam): DialModel | null {
     error: bandAround(sem),
     active: mode === 'active' ? value : (active?.value ?? null),
     passive: mode === 'passive' ? value : (passive?.value ?? null),
-    expected: expectedBand(exam),
+    expected: bandFor(exam),
     gap,
     otherSide: other && { at: other.value, words: `${side === 'left' ? 'right' : 'left'} ${endFigure(Math.round(other.value))}` },
     lastVisit: last && { at: last.value, words: `${shortDay(last.on)}: ${endFigure(Math.round(last.value))}` },
@@ -54,15 +43,12 @@ export function dialModel(exam: Exam): DialModel | null {
 const endWord = (short: string): string => short.toLowerCase().replace(' rotation', '');
 
 /** The band of the clinic's norm set for this motion, whether or not anything was read yet. */
-function expectedBand(exam: Exam): DialModel['expected'] {
+function bandFor(exam: Exam): DialModel['expected'] {
   const record = exam.record();
   const set = record && findNormSet(record.normSet);
   if (!record || !set) return null;
   const { sex, birthDate } = record.patient;
-  const choice = chooseNorm(set, { ...exam.row(), sex, age: ageOn(birthDate, record.visit.assessedOn) });
-  if (!choice) return null;
-  const { value } = choice.entry;
-  return limitsOf(value) ?? (value.kind === 'point' ? { low: value.expected, high: value.expected } : null);
+  return expectedBand(set, { ...exam.row(), sex, age: ageOn(birthDate, record.visit.assessedOn) }) ?? null;
 }
 
 function describe(exam: Exam, model: Omit<DialModel, 'text'>): string {

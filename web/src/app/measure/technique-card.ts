@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { bandAround, errorOf, findNormSet, formatWhole } from '@dial-gauge/core';
+import { bandAround, errorOf, findNormSet, flagWords, formatWhole } from '@dial-gauge/core';
 import { Exam } from './exam';
 
 /** Where axis and arms go, what to hold still, and how the name misleads. */
@@ -49,15 +49,12 @@ export class TechniqueCard {
     const set = findNormSet(this.exam.record()?.normSet ?? '');
     const norm = this.exam.normFor(0, errorOf('goniometer')?.sem ?? 0);
     if (!norm) return `no norm in ${set?.short ?? 'this set'}`;
-    const figure = norm.limits
-      ? `${formatWhole(norm.limits.low)}–${formatWhole(norm.limits.high)}°`
-      : `${formatWhole(norm.expected)}° ± ${formatWhole(bandAround(errorOf('goniometer')?.sem ?? 0))}`;
-    const misfits = [
-      norm.flags.includes('other-mode') ? 'norm is for the other mode' : '',
-      norm.flags.includes('other-position') ? 'measured in another position' : '',
-      norm.flags.includes('other-sex') ? 'other sex' : '',
-      norm.flags.includes('nearest-age') ? 'nearest age band' : '',
-    ].filter(Boolean);
-    return `${figure} · ${norm.setName}, ${norm.band}${misfits.length ? ` (${misfits.join(', ')})` : ''}`;
+    const { low, high } = norm.expectedBand;
+    const figure =
+      low < high
+        ? `${formatWhole(low)}–${formatWhole(high)}°`
+        : `${formatWhole(norm.expected)}° ± ${formatWhole(bandAround(errorOf('goniometer')?.sem ?? 0))}`;
+    const misfits = flagWords(norm.flags);
+    return `${figure} · ${norm.setName}, ${norm.band}${misfits.length ? ` (${misfits.join('; ')})` : ''}`;
   });
 }

@@ -3,13 +3,12 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
   ageOn,
-  chooseNorm,
+  expectedBand,
   describeEnd,
   endFigure,
   findNormSet,
   formatSigned,
   formatWhole,
-  limitsOf,
   motion,
   type ChangeVerdict,
   type Series,
@@ -79,8 +78,8 @@ export class ProgressPage {
     );
     const set = findNormSet(view.normSet);
     const last = series.points[series.points.length - 1]!;
-    const norm = set && chooseNorm(set, { ...series, sex: view.patient.sex, age: ageOn(view.patient.birthDate, last.on) });
-    return { main: series, twin, expected: norm ? limitsOf(norm.entry.value) : null, normName: set?.short ?? '' };
+    const expected = set && expectedBand(set, { ...series, sex: view.patient.sex, age: ageOn(view.patient.birthDate, last.on) });
+    return { main: series, twin, expected: expected ?? null, normName: set?.short ?? '' };
   });
 
   protected name(series: Series): string {
