@@ -69,54 +69,42 @@ export class Records {
   }
 
   async visit(id: string): Promise<VisitRecord> {
-    const { visit, episode, patient } = await this.chain(id);
-    const visits = await this.visitsOf([episode.id]);
-    const views = (await this.visitViews(visits)).get(episode.id) ?? [];
-    const at = views.findIndex((v) => v.id === id);
-    const before = views
+    const { visits, at, ...rest } = await this.timeline(id);
+    const before = visits
       .slice(0, at)
       .filter((v) => v.readings > 0)
       .pop();
     const measurements = await this.measurements([id, ...(before ? [before.id] : [])]);
     return {
-      visit: views[at]!,
-      patient: patientView(patient),
-      episode: episodeView(episode),
-      normSet: await this.normSet(),
-      measurements: measurements.get(visit.id) ?? [],
+      ...rest,
+      measurements: measurements.get(id) ?? [],
       previous: before ? { assessedOn: before.assessedOn, measurements: measurements.get(before.id) ?? [] } : null,
     };
   }
 
   /** A visit and those before it as the core reads them, oldest first. */
-  async history(visitId: string): Promise<Omit<ProgressView, 'series'> & { sessions: Session[] }> {
-    const { episode, patient } = await this.chain(visitId);
-    const all = (await this.visitViews(await this.visitsOf([episode.id]))).get(episode.id) ?? [];
-    const at = all.findIndex((v) => v.id === visitId);
+  async history(id: string): Promise<Omit<ProgressView, 'series'> & { sessions: Session[] }> {
+    const { visits: all, at, ...rest } = await this.timeline(id);
     const visits = all.slice(0, at + 1);
     const measurements = await this.measurements(visits.map((v) => v.id));
     return {
-      visit: all[at]!,
-      patient: patientView(patient),
-      episode: episodeView(episode),
-      normSet: await this.normSet(),
+      ...rest,
       visits,
       sessions: visits.map((v) => ({ assessedOn: v.assessedOn, measurements: toCore(measurements.get(v.id) ?? []) })),
     };
   }
 
-  private async normSet(): Promise<string> {
-    return (await this.dataSource.getRepository(Clinic).findOneByOrFail({ id: this.clinicId })).normSet;
-  }
-
-  /** Visit, episode and patient of a visit id, all of this clinic. */
-  async chain(visitId: string): Promise<{ visit: Visit; episode: Episode; patient: Patient }> {
+  /** A visit among all visits of its episode, with whose they are and what they are judged by. */
+  private async timeline(id: string) {
     const { clinicId } = this;
-    const visit = await this.dataSource.getRepository(Visit).findOneBy({ id: visitId, clinicId });
+    const visit = await this.dataSource.getRepository(Visit).findOneBy({ id, clinicId });
     if (!visit) throw notFound('visit');
     const episode = await this.dataSource.getRepository(Episode).findOneByOrFail({ id: visit.episodeId, clinicId });
     const patient = await this.dataSource.getRepository(Patient).findOneByOrFail({ id: episode.patientId, clinicId });
-    return { visit, episode, patient };
+    const clinic = await this.dataSource.getRepository(Clinic).findOneByOrFail({ id: clinicId });
+    const visits = (await this.visitViews(await this.visitsOf([episode.id]))).get(episode.id) ?? [];
+    const at = visits.findIndex((v) => v.id === id);
+    return { visit: visits[at]!, patient: patientView(patient), episode: episodeView(episode), normSet: clinic.normSet, visits, at };
   }
 
   private visitsOf(episodeIds: readonly string[]): Promise<Visit[]> {
