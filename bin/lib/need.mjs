@@ -53,7 +53,7 @@ export async function needPackages() {
   const wanted = digestOf([inRoot('package-lock.json')]);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Installing npm packages …');
-  const { code, output } = await run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true });
+  const { code, output } = await run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], { quiet: true });
   if (code !== 0)
     throw new Stop(
       `The npm packages could not be installed:\n${output.split('\n').slice(-12).join('\n')}\nMend that and run the command again.`,
