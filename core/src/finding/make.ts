@@ -1,4 +1,5 @@
 import { describeEnd, endFigure, formatNumber } from '../angle/words.js';
+import { isDual } from '../assessment.js';
 import { motion } from '../catalogue/index.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { Side } from '../terms.js';
@@ -23,7 +24,7 @@ export function endWords(measured: MeasuredValue, value = measured.value): strin
 export function trialArithmetic(measured: MeasuredValue): string {
   const { trials, instrument } = measured.measurement;
   const sources = trials.map((trial) => {
-    if ('upper' in trial) {
+    if (isDual(trial)) {
       const { upper, lower } = trial;
       return `(${formatNumber(upper.end)} − ${formatNumber(upper.zero)}) − (${formatNumber(lower.end)} − ${formatNumber(lower.zero)})`;
     }

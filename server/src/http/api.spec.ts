@@ -6,6 +6,19 @@ import { addClinic, startHarness, type Harness } from '../testing/harness.js';
 
 const TODAY = new Date().toISOString().slice(0, 10);
 
+const newReading = (over: Partial<NewReading> = {}): NewReading => ({
+  id: randomUUID(),
+  motion: 'hip.flexion',
+  side: 'left',
+  mode: 'passive',
+  position: 'supine',
+  instrument: 'goniometer',
+  start: 0,
+  end: 107,
+  heldAt: new Date().toISOString(),
+  ...over,
+});
+
 describe('HTTP interface', () => {
   let harness: Harness;
   let app: Express;
@@ -28,18 +41,6 @@ describe('HTTP interface', () => {
     sex: 'female',
     occupation: 'Potter',
     episode: { id: randomUUID(), complaint: 'stiff left hip', involvedSide: 'left' },
-    ...over,
-  });
-  const newReading = (over: Partial<NewReading> = {}): NewReading => ({
-    id: randomUUID(),
-    motion: 'hip.flexion',
-    side: 'left',
-    mode: 'passive',
-    position: 'supine',
-    instrument: 'goniometer',
-    start: 0,
-    end: 107,
-    heldAt: new Date().toISOString(),
     ...over,
   });
   const startVisit = async (by = agent): Promise<{ visitId: string; episodeId: string; patientId: string }> => {
@@ -339,16 +340,7 @@ describe('a database that goes away', () => {
         })
         .expect(200);
       await agent.post(`/api/episodes/${episode}/visits`).send({ id: visit, assessedOn: TODAY }).expect(200);
-      const reading = {
-        id: randomUUID(),
-        motion: 'hip.flexion',
-        side: 'left',
-        mode: 'passive',
-        position: 'supine',
-        instrument: 'goniometer',
-        end: 107,
-        heldAt: new Date().toISOString(),
-      };
+      const reading = newReading();
       await agent.post(`/api/visits/${visit}/readings`).send(reading).expect(200);
       await harness.database.kill();
       const refused = await agent.post(`/api/visits/${visit}/readings`).send({ ...reading, id: randomUUID() });

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { MeasurementView, NewReading, Remark, SavedReading } from '@dial-gauge/contract';
 import { findProtocol } from '@dial-gauge/core';
-import { IsNull, type DataSource, type EntityManager } from 'typeorm';
+import { IsNull, type DataSource, type EntityManager, type QueryDeepPartialEntity } from 'typeorm';
 import { HttpProblem, notFound } from '../problem.js';
 import type { Caller } from '../caller.js';
 import { Amendment, MeasurementRow, TrialRow, User, Visit } from './entities.js';
@@ -39,15 +39,7 @@ export class Readings {
         examinerId: userId,
         heldAt: new Date(reading.heldAt),
       };
-      const inserted = await manager
-        .createQueryBuilder()
-        .insert()
-        .into(TrialRow)
-        .values({ ...fresh, savedAt: new Date() })
-        .orIgnore()
-        .updateEntity(false)
-        .execute();
-      const repeated = (inserted.raw as { affectedRows: number }).affectedRows === 0;
+      const repeated = !(await insertOnce(manager, TrialRow, { ...fresh, savedAt: new Date() }));
       if (repeated) await this.mustBeTheSame(manager, fresh);
       return { reading: trialView({ ...fresh, savedAt: fresh.heldAt, withdrawnAt: null, withdrawnBy: null }, name), repeated };
     });
@@ -144,22 +136,21 @@ export class Readings {
     if (!(await manager.existsBy(Visit, { id: visitId, clinicId }))) throw notFound('visit');
     const protocol = findProtocol(motion, position);
     // Two first readings at once meet at the unique key; the later one takes the earlier one's row.
-    await manager
-      .createQueryBuilder()
-      .insert()
-      .into(MeasurementRow)
-      .values({
-        id: randomUUID(),
-        ...where,
-        protocol: `${protocol?.id ?? motion}@${protocol?.version ?? 0}`,
-        pain: null,
-        painWhere: '',
-        endFeel: null,
-        substitutions: [],
-      })
-      .orIgnore()
-      .updateEntity(false)
-      .execute();
+    await insertOnce(manager, MeasurementRow, {
+      id: randomUUID(),
+      ...where,
+      protocol: `${protocol?.id ?? motion}@${protocol?.version ?? 0}`,
+      pain: null,
+      painWhere: '',
+      endFeel: null,
+      substitutions: [],
+    });
     return manager.findOneByOrFail(MeasurementRow, where);
   }
+}
+
+/** Inserts a row unless one with its key is there already; true when it was inserted. */
+async function insertOnce<T extends object>(manager: EntityManager, entity: new () => T, row: QueryDeepPartialEntity<T>): Promise<boolean> {
+  const result = await manager.createQueryBuilder().insert().into(entity).values(row).orIgnore().updateEntity(false).execute();
+  return (result.raw as { affectedRows: number }).affectedRows > 0;
 }

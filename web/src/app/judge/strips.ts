@@ -60,44 +60,32 @@ export class Strips {
     const [active, passive] = [find('active'), find('passive')];
     const main = passive ?? active;
     const norm = main && this.primary(main);
-    const { findings } = this.view().judgement;
-    const last = main ? this.lastValue(main) : null;
-    const short = main !== undefined && findings.some((f) => f.kind === 'short-of-normal' && measurementKey(f) === main.key);
     const pain = Math.max(0, ...of.filter((m) => m.measurement.side === side).map((m) => m.measurement.pain ?? 0));
-    const edge = norm?.expectedBand.low;
-    const value = main?.value ?? null;
-    return {
-      side: side === 'left' ? 'left' : 'right',
+    const model = {
+      side: side === 'left' ? ('left' as const) : ('right' as const),
       range,
       active: active?.value ?? null,
       passive: passive?.value ?? null,
       expected: norm?.expectedBand ?? null,
-      gapTo: short && edge !== undefined && value !== null && value < edge ? edge : null,
-      lastVisit: last,
+      gapTo: norm?.short ? norm.expectedBand.low : null,
+      lastVisit: main ? this.lastValue(main) : null,
       pain,
-      value: value === null ? '··' : endFigure(Math.round(value)),
-      text: this.describe(side, active, passive, norm?.expectedBand, short, last, pain),
+      value: main ? endFigure(Math.round(main.value)) : '··',
     };
+    return { ...model, text: describe(of[0]!.measurement.motion, model) };
   }
+}
 
-  private describe(
-    side: Side,
-    active: JudgedMeasurement | undefined,
-    passive: JudgedMeasurement | undefined,
-    expected: { low: number; high: number } | undefined,
-    short: boolean,
-    last: number | null,
-    pain: number,
-  ): string {
-    const say = (m: JudgedMeasurement) => describeEnd(motion(m.measurement.motion), m.value);
-    const parts = [
-      active && `active ${say(active)}`,
-      passive && `passive ${say(passive)}`,
-      expected && `expected ${formatWhole(expected.low)} to ${formatWhole(expected.high)}`,
-      short && 'short of normal',
-      last !== null && `last visit ${endFigure(Math.round(last))}`,
-      pain > 0 && `hurts ${pain} of 10`,
-    ];
-    return `${side}: ${parts.filter(Boolean).join(', ') || 'not measured'}`;
-  }
+/** A strip in words, for those who do not see it. */
+function describe(id: MotionId, { side, active, passive, expected, gapTo, lastVisit, pain }: Omit<StripModel, 'text'>): string {
+  const say = (value: number) => describeEnd(motion(id), value);
+  const parts = [
+    active !== null && `active ${say(active)}`,
+    passive !== null && `passive ${say(passive)}`,
+    expected && `expected ${formatWhole(expected.low)} to ${formatWhole(expected.high)}`,
+    gapTo !== null && 'short of normal',
+    lastVisit !== null && `last visit ${endFigure(Math.round(lastVisit))}`,
+    pain > 0 && `hurts ${pain} of 10`,
+  ];
+  return `${side}: ${parts.filter(Boolean).join(', ') || 'not measured'}`;
 }

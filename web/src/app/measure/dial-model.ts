@@ -1,4 +1,4 @@
-import { bandAround, describeEnd, endFigure, formatWhole, expectedBand, findNormSet, ageOn, errorOf, motion } from '@dial-gauge/core';
+import { bandAround, describeEnd, endFigure, formatWhole, motion } from '@dial-gauge/core';
 import { shortDay } from '../caseload/words';
 import { facingFor } from '../ui/dial/geometry';
 import type { DialModel } from '../ui/dial/dial';
@@ -12,26 +12,24 @@ export function dialModel(exam: Exam): DialModel | null {
   const { mode } = exam.row();
   const measured = exam.measured();
   const value = exam.typedAngle() ?? measured?.value ?? null;
-  const sem = measured?.sem ?? errorOf('goniometer')?.sem ?? 0;
-  const norm = value === null ? undefined : exam.normFor(value, sem);
-  const edge = norm?.expectedBand.low;
+  const norm = value === null ? undefined : exam.normFor(value);
   const other = exam.measuredFor({ side: side === 'left' ? 'right' : 'left' });
   const active = exam.measuredFor({ mode: 'active' });
   const passive = exam.measuredFor({ mode: 'passive' });
   const last = exam.lastVisit();
   const shown = exam.motion();
   const opposite = shown.opposite ? motion(shown.opposite).short : '';
-  const gap =
-    norm?.short && edge !== undefined && value !== null && value < edge ? { to: edge, words: `${formatWhole(edge - value)}° short` } : null;
+  const edge = norm?.short ? norm.expectedBand.low : null;
+  const gap = edge === null || value === null ? null : { to: edge, words: `${formatWhole(edge - value)}° short` };
   const model = {
     facing: facingFor(dial, side),
     scale: dial.scale,
     ends: { on: endWord(shown.short), back: endWord(opposite) },
     needle: value,
-    error: bandAround(sem),
+    error: bandAround(exam.sem),
     active: mode === 'active' ? value : (active?.value ?? null),
     passive: mode === 'passive' ? value : (passive?.value ?? null),
-    expected: bandFor(exam),
+    expected: exam.expected(),
     gap,
     otherSide: other && { at: other.value, words: `${side === 'left' ? 'right' : 'left'} ${endFigure(Math.round(other.value))}` },
     lastVisit: last && { at: last.value, words: `${shortDay(last.on)}: ${endFigure(Math.round(last.value))}` },
@@ -41,15 +39,6 @@ export function dialModel(exam: Exam): DialModel | null {
 
 /** "Internal rotation" → "internal": the scale's ends are named in a word. */
 const endWord = (short: string): string => short.toLowerCase().replace(' rotation', '');
-
-/** The band of the clinic's norm set for this motion, whether or not anything was read yet. */
-function bandFor(exam: Exam): DialModel['expected'] {
-  const record = exam.record();
-  const set = record && findNormSet(record.normSet);
-  if (!record || !set) return null;
-  const { sex, birthDate } = record.patient;
-  return expectedBand(set, { ...exam.row(), sex, age: ageOn(birthDate, record.visit.assessedOn) }) ?? null;
-}
 
 function describe(exam: Exam, model: Omit<DialModel, 'text'>): string {
   const { name } = exam.motion();

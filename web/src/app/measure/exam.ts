@@ -4,6 +4,8 @@ import {
   ageOn,
   checkAngle,
   compareWithNorm,
+  errorOf,
+  expectedBand,
   findNormSet,
   findProtocol,
   hipRunSheet,
@@ -13,8 +15,10 @@ import {
   parseEntry,
   type Degrees,
   type EndFeel,
+  type ExpectedBand,
   type MeasuredValue,
   type MeasurementKey,
+  type NormComparison,
   type RunRow,
   type Side,
 } from '@dial-gauge/core';
@@ -59,6 +63,8 @@ export class Exam {
   private readonly api = inject(Api);
   private readonly outbox = inject(Outbox);
 
+  /** Standard error of the instrument in hand, degrees. */
+  readonly sem = errorOf(INSTRUMENT)!.sem;
   readonly record = signal<VisitRecord | null>(null);
   readonly place = signal<Place>({ row: 0, side: 'right' });
   readonly typed = signal('');
@@ -130,13 +136,26 @@ export class Exam {
     return { on: previous.assessedOn, value: measure({ motion: id, side, mode, position, instrument, trials }).value };
   });
 
-  /** The clinic's norm for the measurement in hand, held against a value. */
-  normFor(value: Degrees, sem: Degrees) {
+  /** The clinic's norm set, and what it is asked for the measurement in hand. */
+  private readonly normQuestion = computed(() => {
     const record = this.record();
     const set = record && findNormSet(record.normSet);
     if (!record || !set) return undefined;
     const { sex, birthDate } = record.patient;
-    return compareWithNorm(set, { ...this.row(), sex, age: ageOn(birthDate, record.visit.assessedOn) }, value, sem);
+    return { set, query: { ...this.row(), sex, age: ageOn(birthDate, record.visit.assessedOn) } };
+  });
+  readonly normSetName = computed(() => this.normQuestion()?.set.short ?? 'this set');
+
+  /** Where the clinic's norm expects the measurement in hand, whether or not anything was read yet. */
+  readonly expected = computed((): ExpectedBand | null => {
+    const question = this.normQuestion();
+    return (question && expectedBand(question.set, question.query)) ?? null;
+  });
+
+  /** A value of the measurement in hand against the clinic's norm. */
+  normFor(value: Degrees): NormComparison | undefined {
+    const question = this.normQuestion();
+    return question && compareWithNorm(question.set, question.query, value, this.sem);
   }
 
   setTrials(count: number): void {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { bandAround, errorOf, findNormSet, flagWords, formatWhole } from '@dial-gauge/core';
+import { bandAround, flagWords, formatWhole } from '@dial-gauge/core';
 import { Exam } from './exam';
 
 /** Where axis and arms go, what to hold still, and how the name misleads. */
@@ -46,14 +46,13 @@ export class TechniqueCard {
   protected readonly exam = inject(Exam);
 
   protected readonly expected = computed(() => {
-    const set = findNormSet(this.exam.record()?.normSet ?? '');
-    const norm = this.exam.normFor(0, errorOf('goniometer')?.sem ?? 0);
-    if (!norm) return `no norm in ${set?.short ?? 'this set'}`;
+    const norm = this.exam.normFor(0);
+    if (!norm) return `no norm in ${this.exam.normSetName()}`;
     const { low, high } = norm.expectedBand;
     const figure =
       low < high
         ? `${formatWhole(low)}–${formatWhole(high)}°`
-        : `${formatWhole(norm.expected)}° ± ${formatWhole(bandAround(errorOf('goniometer')?.sem ?? 0))}`;
+        : `${formatWhole(norm.expected)}° ± ${formatWhole(bandAround(this.exam.sem))}`;
     const misfits = flagWords(norm.flags);
     return `${figure} · ${norm.setName}, ${norm.band}${misfits.length ? ` (${misfits.join('; ')})` : ''}`;
   });
