@@ -1,5 +1,7 @@
 import type { TiltPair } from './angle/excursion.js';
-import type { Degrees, EndFeel, Instrument, InvolvedSide, IsoDate, Mode, MotionId, Position, Sex, Side } from './terms.js';
+import type { EntryUnit } from './angle/units.js';
+import { protocolOf } from './catalogue/index.js';
+import type { Degrees, Digit, EndFeel, Instrument, InvolvedSide, IsoDate, Mode, MotionId, Position, Sex, Side } from './terms.js';
 
 /** One reading of a goniometer or a single inclinometer, as entered. `start` is 0 where it was not said. */
 export interface AngleTrial {
@@ -13,7 +15,13 @@ export interface DualTrial {
   readonly lower: TiltPair;
 }
 
-export type Trial = AngleTrial | DualTrial;
+/** One reading of a tape, a dynamometer or a stopwatch, as entered; in the motion's unit where none is said. */
+export interface ValueTrial {
+  readonly value: number;
+  readonly unit?: EntryUnit;
+}
+
+export type Trial = AngleTrial | DualTrial | ValueTrial;
 
 /** All trials of one motion, side, mode and position on one day. Facts, kept as entered. */
 export interface Measurement {
@@ -21,6 +29,10 @@ export interface Measurement {
   readonly side: Side;
   readonly mode: Mode;
   readonly position: Position;
+  /** Which way of measuring, where a position has several; the usual one where it is left out. */
+  readonly protocol?: string;
+  /** Which finger, for the joints of the fingers. */
+  readonly digit?: Digit;
   readonly instrument: Instrument;
   readonly trials: readonly Trial[];
   /** 0–10 during this motion; absent: not asked. */
@@ -43,14 +55,25 @@ export interface Assessment extends Session {
   readonly previous?: Session;
 }
 
-/** What identifies a measurement from visit to visit. Another position is another protocol. */
-export type MeasurementKey = `${MotionId}|${Side}|${Mode}|${Position}`;
+/** Protocol, finger, side and mode: what identifies a measurement from visit to visit. */
+export type MeasurementKey = `${string}|${Digit | ''}|${Side}|${Mode}`;
 
-export function measurementKey(of: Pick<Measurement, 'motion' | 'side' | 'mode' | 'position'>): MeasurementKey {
-  return `${of.motion}|${of.side}|${of.mode}|${of.position}`;
+/**
+ * Another protocol is another measurement, be it another position or another
+ * way in the same one.
+ *
+ * @throws RangeError when the catalogue does not measure it that way
+ */
+export function measurementKey(of: Pick<Measurement, 'motion' | 'side' | 'mode' | 'position' | 'protocol' | 'digit'>): MeasurementKey {
+  return `${protocolOf(of).id}|${of.digit ?? ''}|${of.side}|${of.mode}`;
 }
 
 /** Tells a reading at two sites from a single angle. */
 export function isDual(trial: Trial): trial is DualTrial {
   return 'upper' in trial;
+}
+
+/** Tells a length, a force or a time from an angle. */
+export function isValue(trial: Trial): trial is ValueTrial {
+  return 'value' in trial;
 }

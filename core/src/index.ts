@@ -1,15 +1,26 @@
 export * from './terms.js';
 export { arcSize, type Arc, type FixedArc, type MovingArc } from './angle/arc.js';
 export { dualExcursion, excursion, type Sense, type TiltPair } from './angle/excursion.js';
-export { describeEnd, endFigure, formatNumber, formatSigned, formatWhole } from './angle/words.js';
+export { ENTRY_UNITS, entryUnitsFor, toKept, type EntryUnit } from './angle/units.js';
+export {
+  describeEnd,
+  endFigure,
+  formatNumber,
+  formatSigned,
+  formatSize,
+  formatWhole,
+  rounded,
+  suffixOf,
+  type ZeroWords,
+} from './angle/words.js';
 export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
 export * from './catalogue/index.js';
-export { allowedSides, checkAngle, checkWay, type FieldProblem, type Way } from './catalogue/check.js';
+export { allowedSides, checkValue, checkWay, finestStep, type FieldProblem, type Way } from './catalogue/check.js';
 export * from './error/index.js';
 export { evaluationReport, type EvaluationReport } from './exchange/report.js';
 export * from './finding/index.js';
-export { endPosition, measure, type MeasuredValue } from './measurement.js';
+export { endPosition, measure, summarise, type MeasuredValue } from './measurement.js';
 export { PLANES, type Plane } from './notation/planes.js';
 export { parseEntry, type Entry } from './notation/entry.js';
 export { formatSftr, parseSftr, readSftr, SftrError, type SftrReading, type SftrRecord } from './notation/sftr.js';

@@ -1,51 +1,73 @@
-import { mean } from 'simple-statistics';
+import { mean, median } from 'simple-statistics';
 import { dualExcursion } from './angle/excursion.js';
-import { isDual, measurementKey, type Measurement, type MeasurementKey, type Trial } from './assessment.js';
+import { toKept } from './angle/units.js';
+import { isDual, isValue, measurementKey, type Measurement, type MeasurementKey, type Trial } from './assessment.js';
+import { motion, protocolOf, type Better, type Summary } from './catalogue/index.js';
 import { consistent } from './error/consistency.js';
 import { mdc95 } from './error/sem.js';
 import { errorOf } from './error/table.js';
-import type { Degrees } from './terms.js';
 
-/** What the trials of one measurement say together. Degrees. */
+/** What the trials of one measurement say together, in the motion's unit. */
 export interface MeasuredValue {
   readonly key: MeasurementKey;
   readonly measurement: Measurement;
-  /** End position from zero: the mean of the trials. */
-  readonly value: Degrees;
+  /** End position from zero (or length, force, time): mean or best of the trials, as the protocol counts. */
+  readonly value: number;
   /** Mean excursion, where a trial did not start from zero; otherwise the same as the value. */
-  readonly excursion: Degrees;
-  readonly ends: readonly Degrees[];
+  readonly excursion: number;
+  readonly ends: readonly number[];
+  readonly summary: Summary;
   readonly consistent: boolean | null;
-  readonly sem: Degrees;
-  readonly mdc95: Degrees;
+  readonly sem: number;
+  readonly mdc95: number;
   readonly errorSource: string;
 }
 
-/** The end position of one trial: a subtracted pair, or where the moving arm stopped. */
-export function endPosition(trial: Trial): Degrees {
-  return isDual(trial) ? dualExcursion(trial.upper, trial.lower) : trial.end;
+/** What one trial came to: a subtracted pair, a length or force in the unit it is kept in, or where the moving arm stopped. */
+export function endPosition(trial: Trial): number {
+  if (isDual(trial)) return dualExcursion(trial.upper, trial.lower);
+  return isValue(trial) ? (trial.unit ? toKept(trial.value, trial.unit) : trial.value) : trial.end;
+}
+
+/** How far it moved: from the start to the end, where there is a start. */
+function excursionOf(trial: Trial): number {
+  return isDual(trial) || isValue(trial) ? endPosition(trial) : trial.end - (trial.start ?? 0);
+}
+
+/**
+ * Several readings as one, in the way the protocol counts.
+ *
+ * @example summarise([30, 32, 31], 'mean', 'more') // 31
+ */
+export function summarise(values: readonly number[], summary: Summary, better: Better): number {
+  if (summary === 'median') return median([...values]);
+  if (summary === 'mean' || better === 'neither') return mean([...values]);
+  return better === 'less' ? Math.min(...values) : Math.max(...values);
 }
 
 /**
  * Trials to a measurement. The whole standard error is kept whatever the
  * number of trials: only its within-session part would shrink with √k, and
- * the defaults do not tell the parts apart.
+ * neither the defaults nor the published figures tell the parts apart.
  *
- * @throws RangeError without a trial, or with an instrument that reads no angle
+ * @throws RangeError without a trial, or for a way of measuring that the catalogue does not hold
  */
 export function measure(measurement: Measurement): MeasuredValue {
   if (measurement.trials.length === 0) throw new RangeError('a measurement needs at least one trial');
-  const error = errorOf(measurement.instrument);
-  if (!error) throw new RangeError(`no measuring error is known for ${measurement.instrument}`);
+  const protocol = protocolOf(measurement);
+  const { better, unit } = motion(measurement.motion);
+  const { summary } = protocol.trials;
   const ends = measurement.trials.map(endPosition);
-  const excursions = measurement.trials.map((trial) => (isDual(trial) ? endPosition(trial) : trial.end - (trial.start ?? 0)));
+  const value = summarise(ends, summary, better);
+  const error = errorOf({ motion: measurement.motion, instrument: measurement.instrument, protocol: protocol.id, value });
   return {
     key: measurementKey(measurement),
     measurement,
-    value: mean(ends),
-    excursion: mean(excursions),
+    value,
+    excursion: summarise(measurement.trials.map(excursionOf), summary, better),
     ends,
-    consistent: consistent(ends),
+    summary,
+    consistent: summary === 'best' ? null : consistent(ends, unit),
     sem: error.sem,
     mdc95: mdc95(error.sem),
     errorSource: error.source,

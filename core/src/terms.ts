@@ -27,6 +27,14 @@ export const JOINTS = [
 ] as const;
 export type Joint = (typeof JOINTS)[number];
 
+/** What is measured beside the angle of one joint. */
+export const FAMILIES = ['muscleLength', 'distance', 'girth', 'strength', 'balance'] as const;
+export type Family = (typeof FAMILIES)[number];
+
+/** The first half of a motion's id. */
+export type Region = Joint | Family;
+export const REGIONS: readonly Region[] = [...JOINTS, ...FAMILIES];
+
 export const MOTION_NAMES = [
   'flexion',
   'extension',
@@ -48,7 +56,15 @@ export const MOTION_NAMES = [
   'lateralFlexion',
 ] as const;
 export type MotionName = (typeof MOTION_NAMES)[number];
-export type MotionId = `${Joint}.${MotionName}`;
+export type MotionId = `${Joint}.${MotionName}` | `${Family}.${string}`;
+
+/** Finger of a finger joint: 2 is the index, 5 the little finger; 1 is the thumb, which has joints of its own. */
+export const DIGITS = [1, 2, 3, 4, 5] as const;
+export type Digit = (typeof DIGITS)[number];
+
+export const UNITS = ['deg', 'cm', 'N', 's'] as const;
+/** Degrees, centimetres, newtons, seconds. */
+export type Unit = (typeof UNITS)[number];
 
 export const SIDES = ['left', 'right', 'midline'] as const;
 export type Side = (typeof SIDES)[number];
@@ -62,7 +78,17 @@ export type Mode = (typeof MODES)[number];
 export const POSITIONS = ['supine', 'prone', 'sidelying', 'sitting', 'standing', 'quadruped', 'halfKneeling'] as const;
 export type Position = (typeof POSITIONS)[number];
 
-export const INSTRUMENTS = ['goniometer', 'inclinometer', 'dualInclinometer', 'phone', 'picture', 'tape', 'visual', 'dynamometer'] as const;
+export const INSTRUMENTS = [
+  'goniometer',
+  'inclinometer',
+  'dualInclinometer',
+  'phone',
+  'picture',
+  'tape',
+  'visual',
+  'dynamometer',
+  'stopwatch',
+] as const;
 export type Instrument = (typeof INSTRUMENTS)[number];
 
 export const SEXES = ['female', 'male', 'unknown'] as const;
@@ -101,7 +127,8 @@ export type Degrees = number;
 export type IsoDate = string;
 
 /** How sure we are that a value is what its source prints. */
-export type Confidence = 'high' | 'medium-high' | 'medium' | 'low-medium' | 'low';
+export const CONFIDENCES = ['high', 'medium-high', 'medium', 'low-medium', 'low'] as const;
+export type Confidence = (typeof CONFIDENCES)[number];
 
 /** Where a value comes from. `fromMemory` is true until somebody has held it against the printed source. */
 export interface Source {

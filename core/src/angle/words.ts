@@ -1,11 +1,21 @@
-import type { Degrees } from '../terms.js';
+import type { Degrees, Unit } from '../terms.js';
 
-/** What is said about the zero of a motion. */
+/** What is said about the zero of a motion, and about values on either side of it. */
 export interface ZeroWords {
+  /** Degrees where nothing else is said. */
+  readonly unit?: Unit;
   /** What zero is called when a reading falls short of it. */
-  readonly zeroIs: 'straight' | 'neutral';
+  readonly zeroIs: 'straight' | 'neutral' | 'level';
   /** True where every degree past zero is hyperextension and must be said so (knee, elbow). */
   readonly pastZeroIsHyper: boolean;
+  /** Where plus and minus need words of their own: a template with `%` for the figure, and a short one for tables. */
+  readonly plus?: SignWords;
+  readonly minus?: SignWords;
+}
+
+export interface SignWords {
+  readonly long: string;
+  readonly short: string;
 }
 
 /** At most one decimal, without a trailing zero; the minus sign is typographic. */
@@ -25,9 +35,28 @@ export function formatWhole(value: number): string {
   return formatNumber(Math.round(value));
 }
 
-/** An end position where space is short or a sum is shown: `98`, `lacks 20`. Never a bare sign. */
-export function endFigure(value: Degrees): string {
-  return value < 0 ? `lacks ${formatNumber(-value)}` : formatNumber(value);
+const SUFFIX: Readonly<Record<Unit, string>> = { deg: '°', cm: ' cm', N: ' N', s: ' s' };
+
+/** What is written after a figure: `°`, ` cm`, ` N`, ` s`. */
+export function suffixOf(unit: Unit = 'deg'): string {
+  return SUFFIX[unit];
+}
+
+/** As fine as the unit is read in a sentence: whole degrees and newtons, tenths of a centimetre and of a second. */
+export function rounded(value: number, unit: Unit = 'deg'): number {
+  return unit === 'deg' || unit === 'N' ? Math.round(value) : Math.round(value * 10) / 10;
+}
+
+/** A size with its unit, as fine as it is read: `19°`, `7.5 cm`. For differences and expected figures, not for positions. */
+export function formatSize(value: number, unit: Unit = 'deg'): string {
+  return `${formatNumber(rounded(value, unit))}${SUFFIX[unit]}`;
+}
+
+/** An end position where space is short or a sum is shown: `98`, `lacks 20`, `gap 4`. Never a bare sign. */
+export function endFigure(value: Degrees, words?: Pick<ZeroWords, 'plus' | 'minus'>): string {
+  const size = formatNumber(Math.abs(value));
+  if (value < 0) return (words?.minus?.short ?? 'lacks %').replace('%', size);
+  return value > 0 && words?.plus ? words.plus.short.replace('%', size) : size;
 }
 
 /**
@@ -35,10 +64,11 @@ export function endFigure(value: Degrees): string {
  * signed extension is never printed bare.
  *
  * @example describeEnd(motion('hip.extension'), -20) // 'lacks 20° of straight'
- * @example describeEnd(motion('hip.flexion'), 98) // '98°'
+ * @example describeEnd(motion('distance.fingerToFloor'), -3) // '3 cm past the floor'
  */
 export function describeEnd(motion: ZeroWords, value: Degrees): string {
-  if (value < 0) return `lacks ${formatNumber(-value)}° of ${motion.zeroIs}`;
-  if (motion.pastZeroIsHyper && value > 0) return `${formatNumber(value)}° past ${motion.zeroIs}`;
-  return `${formatNumber(value)}°`;
+  const size = `${formatNumber(Math.abs(value))}${suffixOf(motion.unit)}`;
+  if (value < 0) return motion.minus ? motion.minus.long.replace('%', size) : `lacks ${size} of ${motion.zeroIs}`;
+  if (value > 0 && motion.plus) return motion.plus.long.replace('%', size);
+  return motion.pastZeroIsHyper && value > 0 ? `${size} past ${motion.zeroIs}` : size;
 }

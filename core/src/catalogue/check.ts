@@ -1,6 +1,6 @@
-import { formatNumber } from '../angle/words.js';
-import type { Degrees, Instrument, Joint, Mode, MotionId, Position, Side } from '../terms.js';
-import { findMotion, findProtocol, MOTIONS, type Motion } from './index.js';
+import { formatNumber, suffixOf } from '../angle/words.js';
+import { DIGITS, type Instrument, type Mode, type MotionId, type Position, type Side } from '../terms.js';
+import { findMotion, findProtocol, MOTIONS, protocolOfId, type Motion, type Protocol } from './index.js';
 
 /** What is wrong with one field, and what is allowed. Errors are data: a screen, a route and a terminal word them the same. */
 export interface FieldProblem {
@@ -14,7 +14,12 @@ export interface Way {
   readonly mode: Mode;
   readonly position: Position;
   readonly instrument: Instrument;
+  readonly protocol?: string;
+  readonly digit?: number;
+  readonly side?: Side;
 }
+
+const GRAVITY: readonly Instrument[] = ['inclinometer', 'dualInclinometer', 'phone'];
 
 /** Whether the catalogue measures a motion this way. Returns the first thing that does not fit. */
 export function checkWay(way: Way): FieldProblem | undefined {
@@ -22,45 +27,74 @@ export function checkWay(way: Way): FieldProblem | undefined {
   if (!motion) {
     return { field: 'motion', message: `"${way.motion}" is not in the catalogue; allowed: ${MOTIONS.map((m) => m.id).join(', ')}` };
   }
-  const protocol = findProtocol(way.motion as MotionId, way.position);
-  if (!protocol) {
-    const positions = motion.protocols.map((p) => p.position).join(', ');
-    return { field: 'position', message: `${motion.name.toLowerCase()} is not measured in "${way.position}"; allowed: ${positions}` };
+  const name = motion.name.toLowerCase();
+  const there = motion.protocols.filter((p) => p.position === way.position);
+  if (there.length === 0) {
+    const positions = [...new Set(motion.protocols.map((p) => p.position))].join(', ');
+    return { field: 'position', message: `${name} is not measured in "${way.position}"; allowed: ${positions}` };
+  }
+  const protocol = way.protocol === undefined ? findProtocol(way.motion as MotionId, way.position) : protocolOfId(way.protocol);
+  if (!protocol || !there.includes(protocol)) {
+    return {
+      field: 'protocol',
+      message: `"${way.protocol}" is not a way of measuring ${name} in ${way.position}; allowed: ${there.map((p) => p.id).join(', ')}`,
+    };
   }
   if (!protocol.modes.includes(way.mode)) {
-    return {
-      field: 'mode',
-      message: `${motion.name.toLowerCase()} in ${way.position} is not measured "${way.mode}"; allowed: ${protocol.modes.join(', ')}`,
-    };
+    return { field: 'mode', message: `${name} in ${way.position} is not measured "${way.mode}"; allowed: ${protocol.modes.join(', ')}` };
   }
-  if (!protocol.instruments.includes(way.instrument)) {
-    return {
-      field: 'instrument',
-      message: `"${way.instrument}" does not read ${motion.name.toLowerCase()} in ${way.position}; allowed: ${protocol.instruments.join(', ')}`,
-    };
-  }
-  return undefined;
+  if (!protocol.instruments.includes(way.instrument)) return { field: 'instrument', message: notReadBy(way.instrument, protocol, name) };
+  return checkDigit(motion, way.digit) ?? checkSide(motion, way.side);
 }
 
-const SPINE: readonly Joint[] = ['cervical', 'thoracic', 'lumbar', 'thoracolumbar'];
+function notReadBy(instrument: Instrument, protocol: Protocol, name: string): string {
+  const why =
+    GRAVITY.includes(instrument) && protocol.swing === 'horizontal' ? 'it moves level, about a plumb axis, and gravity cannot tell; ' : '';
+  return `"${instrument}" does not read ${name} in ${protocol.position}: ${why}allowed: ${protocol.instruments.join(', ')}`;
+}
+
+/** Only a thumb and a great toe may say what is plain anyway. */
+const FIRST_RAYS: readonly Motion['joint'][] = ['thumbCmc', 'thumbMcp', 'thumbIp', 'greatToeMtp', 'greatToeIp'];
+
+function checkDigit({ perDigit, joint, name }: Motion, digit: number | undefined): FieldProblem | undefined {
+  if (perDigit) {
+    if (digit !== undefined && (DIGITS as readonly number[]).includes(digit)) return undefined;
+    const wrong = digit === undefined ? 'is missing' : `${digit} is not a finger`;
+    return { field: 'digit', message: `${wrong}; allowed: ${DIGITS.join(', ')} (2 is the index, 5 the little finger)` };
+  }
+  if (digit === undefined || (digit === 1 && FIRST_RAYS.includes(joint))) return undefined;
+  return { field: 'digit', message: `does not belong to ${name.toLowerCase()}; leave it out` };
+}
+
+function checkSide(motion: Motion, side: Side | undefined): FieldProblem | undefined {
+  const allowed = allowedSides(motion);
+  if (side === undefined || allowed.includes(side)) return undefined;
+  return { field: 'side', message: `"${side}" does not fit ${motion.id}; allowed: ${allowed.join(', ')}` };
+}
 
 /** The sides a motion can have: bending the spine forward and back has none. */
 export function allowedSides(motion: Motion): readonly Side[] {
-  return SPINE.includes(motion.joint) && motion.plane === 'S' ? ['midline'] : ['left', 'right'];
+  return motion.sides === 'midline' ? ['midline'] : ['left', 'right'];
 }
 
-/** Whether an angle is one this motion can hold and this instrument can read; undefined when it is. */
-export function checkAngle(motionId: string, instrument: Instrument, angle: Degrees): string | undefined {
+/** The finest step an instrument is read to, in the motion's unit. */
+export function finestStep(instrument: Instrument): number {
+  return instrument === 'goniometer' || instrument === 'visual' || instrument === 'picture' ? 1 : 0.1;
+}
+
+/** Whether a value is one this motion can hold and this instrument can read; undefined when it is. */
+export function checkValue(motionId: string, instrument: Instrument, value: number): string | undefined {
   const motion = findMotion(motionId);
   if (!motion) return undefined;
   const { min, max } = motion.limits;
-  if (angle < min || angle > max) {
-    return `${formatNumber(angle)}° is more than ${motion.name.toLowerCase()} can hold; allowed: ${formatNumber(min)} to ${formatNumber(max)}°`;
+  const unit = suffixOf(motion.unit);
+  if (value < min || value > max) {
+    return `${formatNumber(value)}${unit} is more than ${motion.name.toLowerCase()} can hold; allowed: ${formatNumber(min)} to ${formatNumber(max)}${unit}`;
   }
-  const finest = instrument === 'goniometer' || instrument === 'visual' ? 1 : 0.1;
-  const steps = angle / finest;
+  const finest = finestStep(instrument);
+  const steps = value / finest;
   if (Math.abs(steps - Math.round(steps)) > 1e-6) {
-    return `${angle} is finer than the instrument reads; allowed: steps of ${finest}°`;
+    return `${value} is finer than the instrument reads; allowed: steps of ${finest}${unit}`;
   }
   return undefined;
 }

@@ -1,202 +1,251 @@
-import type { Source } from '../terms.js';
-import type { Motion, Protocol, Substitution } from './types.js';
+import { arms, defineMotion, turn, type ProtocolSpec } from './define.js';
+import type { Motion } from './types.js';
 
-const TEACHING: Source = {
-  cite: 'standard goniometry teaching: AAOS 1965; Norkin & White; Reese & Bandy',
-  fromMemory: true,
+const LEG = ['knee', 'ankle', 'toe'];
+const TROCHANTER = 'outer side of the greater trochanter';
+const THIGH_LINE = 'outer mid-line of the thigh, towards the lateral epicondyle';
+const ASIS = arms(
+  'front pelvic bone (ASIS) of the same side',
+  'line to the other front pelvic bone; the 90° reading is zero',
+  'front mid-line of the thigh, towards the middle of the knee cap',
+);
+const SIDE_SITE = arms(
+  TROCHANTER,
+  'level, in line with the trunk',
+  'outer mid-line of the thigh',
+  'outer side of the thigh, just above the knee; zero with the leg level',
+);
+const ROTATIONS = ['internalRotation', 'externalRotation'] as const;
+const words = (which: (typeof ROTATIONS)[number]) => (which === 'internalRotation' ? 'internal' : 'external');
+
+const rotationTrap = (which: (typeof ROTATIONS)[number]): string =>
+  `The foot swings ${which === 'internalRotation' ? 'outward' : 'inward'}: that is ${words(which)} rotation. It is named by the thigh bone, not by the foot.`;
+const APART = 'Sitting, prone and supine at 90° are three measurements: never compare one with another.';
+
+const rotation = (which: (typeof ROTATIONS)[number]): ProtocolSpec[] => {
+  const inward = which === 'internalRotation';
+  const trap = rotationTrap(which);
+  const shin = 'along the crest of the shin, midway between the ankle bones';
+  return [
+    {
+      at: 'prone',
+      swing: 'vertical',
+      start: 'Face down, knee bent to 90°, shin straight up, thighs together.',
+      put: arms(
+        'front of the knee cap, below the bent knee',
+        'plumb, straight up',
+        shin,
+        'shin just above the ankle bones; zero with the shin plumb',
+      ),
+      hold: 'pelvis flat on the table, hand on the sacrum',
+      fakes: ['pelvis lifts', 'thigh drifts', 'knee leaves 90°'],
+      twoJoint: 'Rectus femoris is stretched with the knee at 90°: note it when the front of the thigh stops the motion.',
+      trap,
+      not: APART,
+      dial: [0, inward ? -1 : 1, 70, 70],
+      figure: turn('shinsFromFeet', 'knee', ['ankle', 'toe'], 0, 40),
+    },
+    {
+      at: 'sitting',
+      swing: 'vertical',
+      start: 'Sitting, hip and knee at 90°, a folded towel under the thigh, shin hanging plumb.',
+      put: arms(
+        'front of the knee cap, at its middle',
+        'plumb, straight down',
+        shin,
+        'shin just above the ankle bones; zero with the shin plumb',
+      ),
+      hold: 'end of the thigh, both sitting bones on the table',
+      fakes: ['pelvis hikes', 'trunk leans', 'thigh drifts'],
+      trap,
+      not: APART,
+      dial: [180, inward ? -1 : 1, 70, 70],
+      figure: turn('sittingFront', 'knee', ['ankle'], 180, 35),
+    },
+    {
+      at: 'supine',
+      variant: 'hip-90',
+      variantLabel: 'hip at 90°',
+      modes: ['passive'],
+      swing: 'horizontal',
+      start: 'Face up, hip and knee bent to 90°, shin level and in line with the body.',
+      put: arms('middle of the knee cap, seen from above', 'in line with the body', shin),
+      hold: 'thigh upright, pelvis flat',
+      fakes: ['pelvis rolls', 'thigh drifts', 'knee leaves 90°'],
+      trap,
+      not: `The shin sweeps level: no inclinometer reads it here. ${APART}`,
+      dial: [180, inward ? -1 : 1, inward ? 70 : 100, 70],
+      figure: turn('thighEnd', 'knee', ['ankle', 'toe'], 180, inward ? 30 : 60),
+    },
+  ];
 };
 
-const PELVIS_ROLLS: Substitution = { id: 'pelvis-rolls-back', label: 'pelvis rolls back' };
-const PELVIS_HIKES: Substitution = { id: 'pelvis-hikes', label: 'pelvis hikes' };
-const BACK_ARCHES: Substitution = { id: 'back-arches', label: 'low back arches' };
-const LEG_TURNS_OUT: Substitution = { id: 'leg-turns-out', label: 'leg turns out' };
-const PELVIS_LIFTS: Substitution = { id: 'pelvis-lifts', label: 'pelvis lifts' };
-const THIGH_DRIFTS: Substitution = { id: 'thigh-drifts', label: 'thigh drifts' };
-const TRUNK_LEANS: Substitution = { id: 'trunk-leans', label: 'trunk leans' };
-const KNEE_BENDS: Substitution = { id: 'knee-bends', label: 'knee bends' };
-
-const common = {
-  version: 1,
-  modes: ['active', 'passive'],
-  instruments: ['goniometer', 'inclinometer', 'visual'],
-  source: TEACHING,
-} as const;
-/** In supine with the examiner at the feet, gravity cannot read a movement across the table. */
-const goniometerOnly = { ...common, instruments: ['goniometer', 'visual'] } as const;
-
-const FROM_THE_SIDE = 'from the side being measured';
-const FROM_THE_FEET = 'from the feet';
-
-const rotationTrap = (motion: 'internal' | 'external', foot: 'outward' | 'inward'): string =>
-  `The foot swings ${foot}: that is ${motion} rotation. It is named by the thigh bone, not by the foot.`;
-
-const proneRotation = (motion: 'internalRotation' | 'externalRotation'): Protocol => ({
-  ...common,
-  id: `hip.${motion}/prone`,
-  motion: `hip.${motion}`,
-  position: 'prone',
-  startingPosition: 'Face down, knee bent to 90°, shin straight up, thighs together.',
-  axis: 'front of the knee cap, below the bent knee',
-  stationaryArm: 'plumb, straight up',
-  movingArm: 'along the crest of the shin, midway between the ankle bones',
-  stabilise: 'pelvis flat on the table, hand on the sacrum',
-  substitutions: [PELVIS_LIFTS, THIGH_DRIFTS, { id: 'knee-leaves-90', label: 'knee leaves 90°' }],
-  endFeel: ['firm'],
-  twoJoint: 'Rectus femoris is stretched with the knee at 90°: note it when the front of the thigh stops the motion.',
-  namingTrap: motion === 'internalRotation' ? rotationTrap('internal', 'outward') : rotationTrap('external', 'inward'),
-  dial: { zeroAt: 0, sense: motion === 'internalRotation' ? -1 : 1, scale: { on: 70, back: 70 }, seenFrom: FROM_THE_FEET },
-});
-
-const sittingRotation = (motion: 'internalRotation' | 'externalRotation'): Protocol => ({
-  ...common,
-  id: `hip.${motion}/sitting`,
-  motion: `hip.${motion}`,
-  position: 'sitting',
-  startingPosition: 'Sitting, hip and knee at 90°, a folded towel under the thigh, shin hanging plumb.',
-  axis: 'front of the knee cap, at its middle',
-  stationaryArm: 'plumb, straight down',
-  movingArm: 'along the crest of the shin, midway between the ankle bones',
-  stabilise: 'end of the thigh, both sitting bones on the table',
-  substitutions: [PELVIS_HIKES, TRUNK_LEANS, THIGH_DRIFTS],
-  endFeel: ['firm'],
-  namingTrap: motion === 'internalRotation' ? rotationTrap('internal', 'outward') : rotationTrap('external', 'inward'),
-  dial: { zeroAt: 180, sense: motion === 'internalRotation' ? -1 : 1, scale: { on: 70, back: 70 }, seenFrom: 'facing the patient' },
-});
-
 export const HIP: readonly Motion[] = [
-  {
-    id: 'hip.flexion',
-    joint: 'hip',
-    plane: 'S',
+  defineMotion('hip.flexion', {
     name: 'Hip flexion',
     short: 'Flexion',
-    opposite: 'hip.extension',
-    limits: { min: -60, max: 170 },
+    plane: 'S',
+    opposite: 'extension',
+    limits: [-60, 170],
     zeroIs: 'straight',
-    pastZeroIsHyper: false,
     protocols: [
       {
-        ...common,
-        id: 'hip.flexion/supine',
-        motion: 'hip.flexion',
-        position: 'supine',
-        startingPosition: 'Face up, the other thigh flat on the table. The knee bends as the hip bends.',
-        axis: 'outer side of the greater trochanter',
-        stationaryArm: 'mid-line of the pelvis and trunk',
-        movingArm: 'outer mid-line of the thigh, towards the lateral epicondyle',
-        stabilise: 'pelvis: stop when it starts to roll, keep the other thigh down',
-        substitutions: [PELVIS_ROLLS, LEG_TURNS_OUT, { id: 'other-thigh-lifts', label: 'other thigh lifts' }],
-        endFeel: ['soft'],
+        at: 'supine',
+        swing: 'vertical',
+        start: 'Face up, the other thigh flat on the table. The knee bends as the hip bends.',
+        put: arms(TROCHANTER, 'mid-line of the pelvis and trunk', THIGH_LINE, 'front of the thigh, just above the knee'),
+        hold: 'pelvis: stop when it starts to roll, keep the other thigh down',
+        fakes: ['pelvis rolls back', 'leg turns out', 'other thigh lifts'],
+        feel: ['soft'],
         twoJoint: 'Hamstrings: keep the knee bent.',
-        dial: { zeroAt: 270, sense: 1, scale: { on: 150, back: 30 }, seenFrom: FROM_THE_SIDE },
+        dial: [270, 1, 150, 30],
+        figure: turn('lyingUpHipBent', 'hip', LEG, 'shoulder', 110),
+      },
+      {
+        at: 'standing',
+        swing: 'vertical',
+        modes: ['active'],
+        start: 'Standing, one hand on a support; the knee lifts and bends.',
+        put: arms(TROCHANTER, 'mid-line of the trunk', THIGH_LINE, 'front of the thigh, just above the knee'),
+        hold: 'trunk tall, the standing knee straight',
+        fakes: ['pelvis rolls back', 'trunk leans back', 'standing knee bends'],
+        feel: ['soft'],
+        twoJoint: 'Hamstrings: keep the knee bent.',
+        not: 'The leg works against its weight: never compare with lying.',
+        dial: [180, 1, 150, 30],
+        figure: turn('standingSide', 'hip', ['knee'], 'shoulder', 90),
       },
     ],
-  },
-  {
-    id: 'hip.extension',
-    joint: 'hip',
-    plane: 'S',
+  }),
+  defineMotion('hip.extension', {
     name: 'Hip extension',
     short: 'Extension',
-    opposite: 'hip.flexion',
-    limits: { min: -90, max: 60 },
+    plane: 'S',
+    opposite: 'flexion',
+    limits: [-90, 60],
     zeroIs: 'straight',
-    pastZeroIsHyper: false,
     protocols: [
       {
-        ...common,
-        id: 'hip.extension/prone',
-        motion: 'hip.extension',
-        position: 'prone',
-        startingPosition: 'Face down, both legs straight, no pillow under the belly.',
-        axis: 'outer side of the greater trochanter',
-        stationaryArm: 'mid-line of the pelvis',
-        movingArm: 'outer mid-line of the thigh, towards the lateral epicondyle',
-        stabilise: 'pelvis held down on the table',
-        substitutions: [BACK_ARCHES, PELVIS_LIFTS, { id: 'leg-drifts-out', label: 'leg drifts out' }],
-        endFeel: ['firm'],
+        at: 'prone',
+        swing: 'vertical',
+        start: 'Face down, both legs straight, no pillow under the belly.',
+        put: arms(TROCHANTER, 'mid-line of the pelvis', THIGH_LINE, 'back of the thigh, just above the knee'),
+        hold: 'pelvis held down on the table',
+        fakes: ['low back arches', 'pelvis lifts', 'leg drifts out'],
         twoJoint: 'Rectus femoris: keep the knee straight.',
-        dial: { zeroAt: 90, sense: -1, scale: { on: 50, back: 40 }, seenFrom: FROM_THE_SIDE },
+        dial: [90, -1, 50, 40],
+        figure: turn('lyingDown', 'hip', ['knee', 'ankle', 'toe', 'heel'], 'shoulder', 15),
+      },
+      {
+        at: 'sidelying',
+        swing: 'horizontal',
+        start: 'On the other side, the lower knee drawn up to hold the pelvis, upper leg straight.',
+        put: arms(TROCHANTER, 'mid-line of the pelvis', THIGH_LINE),
+        hold: 'pelvis upright',
+        fakes: ['low back arches', 'pelvis rolls back', 'leg turns out'],
+        twoJoint: 'Rectus femoris: keep the knee straight.',
+        not: 'The thigh sweeps level: no inclinometer reads it here.',
+        dial: [180, -1, 50, 40],
+        figure: turn('standingSide', 'hip', LEG, 'shoulder', 15),
+      },
+      {
+        at: 'halfKneeling',
+        swing: 'vertical',
+        start: 'Kneeling on the side measured, the other foot in front; the pelvis shifts forward, tucked.',
+        put: arms(TROCHANTER, 'plumb, in line with the trunk', THIGH_LINE, 'front of the thigh; zero with the thigh plumb'),
+        modes: ['active'],
+        hold: 'pelvis tucked, trunk tall',
+        fakes: ['low back arches', 'trunk leans', 'pelvis turns'],
+        twoJoint: 'Rectus femoris: the knee is bent, so the front of the thigh may stop it.',
+        not: 'Body weight adds to it: never compare with prone.',
+        dial: [180, -1, 50, 40],
+        figure: turn('halfKneeling', 'hip', ['backKnee', 'backFoot'], 'shoulder', 15),
       },
     ],
-  },
-  {
-    id: 'hip.abduction',
-    joint: 'hip',
-    plane: 'F',
+  }),
+  defineMotion('hip.abduction', {
     name: 'Hip abduction',
     short: 'Abduction',
-    opposite: 'hip.adduction',
-    limits: { min: -40, max: 100 },
-    zeroIs: 'neutral',
-    pastZeroIsHyper: false,
+    plane: 'F',
+    opposite: 'adduction',
+    limits: [-40, 100],
     protocols: [
       {
-        ...goniometerOnly,
-        id: 'hip.abduction/supine',
-        motion: 'hip.abduction',
-        position: 'supine',
-        startingPosition: 'Face up, both legs straight, toes to the ceiling.',
-        axis: 'front pelvic bone (ASIS) of the same side',
-        stationaryArm: 'line to the other front pelvic bone; the 90° reading is zero',
-        movingArm: 'front mid-line of the thigh, towards the middle of the knee cap',
-        stabilise: 'the other front pelvic bone',
-        substitutions: [PELVIS_HIKES, LEG_TURNS_OUT, { id: 'hip-bends', label: 'hip bends' }],
-        endFeel: ['firm'],
+        at: 'supine',
+        swing: 'horizontal',
+        start: 'Face up, both legs straight, toes to the ceiling.',
+        put: ASIS,
+        hold: 'the other front pelvic bone',
+        fakes: ['pelvis hikes', 'leg turns out', 'hip bends'],
         twoJoint: 'Gracilis: bend the knee and look whether the range grows.',
-        dial: { zeroAt: 180, sense: -1, scale: { on: 80, back: 50 }, seenFrom: FROM_THE_FEET },
+        dial: [180, -1, 80, 50],
+        figure: turn('planSupine', 'hip', ['knee', 'ankle', 'toe'], 'hipR', 40),
+      },
+      {
+        at: 'sidelying',
+        swing: 'vertical',
+        start: 'On the other side, the lower leg bent, the upper leg level and straight.',
+        put: SIDE_SITE,
+        hold: 'pelvis stacked, waist long',
+        fakes: ['pelvis hikes', 'leg turns out', 'hip bends', 'pelvis rolls back'],
+        twoJoint: 'Gracilis: bend the knee and look whether the range grows.',
+        not: 'Against the leg’s weight and from level: never compare with supine.',
+        dial: [90, -1, 80, 50],
+        figure: turn('sidelying', 'hip', LEG, 'pelvis', 35),
+      },
+      {
+        at: 'standing',
+        modes: ['active'],
+        swing: 'vertical',
+        start: 'Standing tall, a hand on a support, weight on the other leg.',
+        put: ASIS,
+        hold: 'pelvis level',
+        fakes: ['pelvis hikes', 'trunk leans', 'leg turns out'],
+        not: 'Against the leg’s weight: never compare with supine.',
+        dial: [180, -1, 80, 50],
+        figure: turn('front', 'hip', ['knee', 'ankle'], 'hipR', 35),
       },
     ],
-  },
-  {
-    id: 'hip.adduction',
-    joint: 'hip',
-    plane: 'F',
+  }),
+  defineMotion('hip.adduction', {
     name: 'Hip adduction',
     short: 'Adduction',
-    opposite: 'hip.abduction',
-    limits: { min: -60, max: 70 },
-    zeroIs: 'neutral',
-    pastZeroIsHyper: false,
+    plane: 'F',
+    opposite: 'abduction',
+    limits: [-60, 70],
     protocols: [
       {
-        ...goniometerOnly,
-        id: 'hip.adduction/supine',
-        motion: 'hip.adduction',
-        position: 'supine',
-        startingPosition: 'Face up, toes to the ceiling, the other leg moved out of the way.',
-        axis: 'front pelvic bone (ASIS) of the same side',
-        stationaryArm: 'line to the other front pelvic bone; the 90° reading is zero',
-        movingArm: 'front mid-line of the thigh, towards the middle of the knee cap',
-        stabilise: 'the same side of the pelvis',
-        substitutions: [PELVIS_HIKES, { id: 'leg-turns-in', label: 'leg turns in' }, KNEE_BENDS],
-        endFeel: ['firm'],
-        dial: { zeroAt: 180, sense: 1, scale: { on: 50, back: 80 }, seenFrom: FROM_THE_FEET },
+        at: 'supine',
+        swing: 'horizontal',
+        start: 'Face up, toes to the ceiling, the other leg moved out of the way.',
+        put: ASIS,
+        hold: 'the same side of the pelvis',
+        fakes: ['pelvis hikes', 'leg turns in', 'knee bends'],
+        twoJoint: 'Tensor and iliotibial band: keep the knee as it was.',
+        dial: [180, 1, 50, 80],
+        figure: turn('planSupine', 'hip', ['knee', 'ankle', 'toe'], 'hipR', 25),
+      },
+      {
+        at: 'sidelying',
+        swing: 'vertical',
+        start: 'On the other side at the back edge of the table, the upper leg straight and dropping behind.',
+        put: SIDE_SITE,
+        hold: 'pelvis stacked',
+        fakes: ['pelvis hikes', 'hip bends', 'leg turns in'],
+        not: 'Never compare with supine.',
+        dial: [90, 1, 50, 80],
+        figure: turn('sidelying', 'hip', LEG, 'pelvis', 20),
       },
     ],
-  },
-  {
-    id: 'hip.internalRotation',
-    joint: 'hip',
-    plane: 'R',
-    name: 'Hip internal rotation',
-    short: 'Internal rotation',
-    opposite: 'hip.externalRotation',
-    limits: { min: -60, max: 100 },
-    zeroIs: 'neutral',
-    pastZeroIsHyper: false,
-    protocols: [proneRotation('internalRotation'), sittingRotation('internalRotation')],
-  },
-  {
-    id: 'hip.externalRotation',
-    joint: 'hip',
-    plane: 'R',
-    name: 'Hip external rotation',
-    short: 'External rotation',
-    opposite: 'hip.internalRotation',
-    limits: { min: -60, max: 110 },
-    zeroIs: 'neutral',
-    pastZeroIsHyper: false,
-    protocols: [proneRotation('externalRotation'), sittingRotation('externalRotation')],
-  },
+  }),
+  ...ROTATIONS.map((which) =>
+    defineMotion(`hip.${which}`, {
+      name: `Hip ${words(which)} rotation`,
+      short: which === 'internalRotation' ? 'Internal rotation' : 'External rotation',
+      plane: 'R',
+      opposite: which === 'internalRotation' ? 'externalRotation' : 'internalRotation',
+      limits: [-60, which === 'internalRotation' ? 100 : 110],
+      protocols: rotation(which),
+    }),
+  ),
 ];

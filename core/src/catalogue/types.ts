@@ -1,6 +1,7 @@
-import type { Degrees, EndFeel, Instrument, Joint, Mode, MotionId, Position, Source } from '../terms.js';
 import type { ZeroWords } from '../angle/words.js';
 import type { Plane } from '../notation/planes.js';
+import type { Degrees, EndFeel, Instrument, Mode, MotionId, Position, Region, Source, Unit } from '../terms.js';
+import type { Figure } from './figure/types.js';
 
 /** How the dial is drawn: where zero points and which way the motion turns, as the examiner sees it. */
 export interface DialView {
@@ -20,42 +21,84 @@ export interface Substitution {
   readonly label: string;
 }
 
+/** Where the instrument goes. Which of these a protocol has follows from what reads it. */
+export type Placement =
+  | { readonly how: 'arms'; readonly axis: string; readonly still: string; readonly moving: string; readonly site?: string }
+  | { readonly how: 'sites'; readonly upper: string; readonly lower?: string }
+  | { readonly how: 'tape'; readonly from: string; readonly to: string }
+  | { readonly how: 'push'; readonly at: string; readonly against: string }
+  | { readonly how: 'clock'; readonly starts: string; readonly stops: string };
+
+/**
+ * How the movement lies to gravity. An inclinometer reads only in a vertical
+ * plane; a turn about a vertical axis it cannot read at all.
+ */
+export type Swing = 'vertical' | 'horizontal' | 'none';
+
+/** What of the readings is kept: a way moved from zero, or where the segment stands against plumb or level. */
+export type Reads = 'excursion' | 'position' | 'length' | 'force' | 'time';
+
 /** One way of measuring one motion. Two protocols of a motion are never compared with each other unsaid. */
 export interface Protocol {
-  /** `<motion>/<position>`; kept with every reading. */
+  /** `<motion>/<position>`, with `-<variant>` where one position has several; kept with every reading. */
   readonly id: string;
   readonly version: number;
   readonly motion: MotionId;
   readonly position: Position;
+  /** What sets it apart from the usual protocol: `at-side`, `thigh`, `hip-90`. Norms of the usual one do not fit it. */
+  readonly variant: string | null;
+  /** "prone", "supine, arm at the side": how it is told from the others in words. */
+  readonly label: string;
   readonly modes: readonly Mode[];
   /** The first is the usual one. */
   readonly instruments: readonly Instrument[];
+  readonly swing: Swing;
+  readonly reads: Reads;
   readonly startingPosition: string;
-  readonly axis: string;
-  readonly stationaryArm: string;
-  readonly movingArm: string;
+  readonly placement: Placement;
   readonly stabilise: string;
   readonly substitutions: readonly Substitution[];
+  /** Empty only where nothing is taken to an end: girths, leg length, strength, balance. */
   readonly endFeel: readonly EndFeel[];
   /** A two-joint muscle that can stop the motion early, and how to slacken it. */
   readonly twoJoint?: string;
   /** Where students and patients read the name backwards. */
   readonly namingTrap?: string;
+  /** What may not be measured or compared this way, and why. */
+  readonly notThisWay?: string;
+  /** Ask or look before starting. */
+  readonly caution?: string;
+  /** How many readings are usual, and which of them counts. */
+  readonly trials: { readonly count: number; readonly summary: Summary };
   readonly dial?: DialView;
+  readonly figure: Figure;
   readonly source: Source;
 }
 
+export const SUMMARIES = ['mean', 'best', 'median'] as const;
+export type Summary = (typeof SUMMARIES)[number];
+
+/** Which way is good: more range, less distance to the goal, or neither (a girth says something only beside the other side). */
+export type Better = 'more' | 'less' | 'neither';
+
 export interface Motion extends ZeroWords {
   readonly id: MotionId;
-  readonly joint: Joint;
-  readonly plane: Plane;
+  readonly joint: Region;
+  /** Plane of the neutral-zero notation; null outside a single joint's angle. */
+  readonly plane: Plane | null;
   /** "Hip internal rotation" */
   readonly name: string;
   /** "Internal rotation" */
   readonly short: string;
+  readonly unit: Unit;
+  readonly better: Better;
+  /** A limb's left and right; the direction moved to, for the spine; or one value for the body. */
+  readonly sides: 'limb' | 'towards' | 'midline';
+  /** True where a finger has to be named. */
+  readonly perDigit: boolean;
   /** The motion on the other side of zero, with which this one makes an arc. */
   readonly opposite: MotionId | null;
-  /** End positions a human joint can hold. Outside lies a typing error, not a finding. */
-  readonly limits: { readonly min: Degrees; readonly max: Degrees };
+  /** Values a body can hold, in the motion's unit. Outside lies a typing error, not a finding. */
+  readonly limits: { readonly min: number; readonly max: number };
   readonly protocols: readonly Protocol[];
 }

@@ -1,13 +1,19 @@
 import { mean } from 'simple-statistics';
+import type { Unit } from '../terms.js';
 
-/** Degrees, or this share of the mean, whichever is more. */
-const TOLERANCE = { degrees: 5, share: 0.1 };
+/**
+ * Absolute tolerance by unit, or this share of the mean, whichever is more.
+ *
+ * @see degrees: spinal inclinometry rule; the other units: common practice, no source
+ */
+const TOLERANCE: Readonly<Record<Unit, number>> = { deg: 5, cm: 1, N: 10, s: 5 };
+const SHARE = 0.1;
 const WINDOW = 3;
 
 /** Trials are consistent when each lies within 5° or 10 % of their mean, whichever is more. */
-function agree(trials: readonly number[]): boolean {
+function agree(trials: readonly number[], unit: Unit): boolean {
   const middle = mean([...trials]);
-  const allowed = Math.max(TOLERANCE.degrees, TOLERANCE.share * Math.abs(middle));
+  const allowed = Math.max(TOLERANCE[unit], SHARE * Math.abs(middle));
   return trials.every((trial) => Math.abs(trial - middle) <= allowed);
 }
 
@@ -19,8 +25,13 @@ function agree(trials: readonly number[]): boolean {
  * @see spinal inclinometry rule of the AMA Guides, 4th/5th ed. (from memory), offered for all joints
  * @example consistent([42, 55, 47, 47, 46]) // true, by the last three
  */
-export function consistent(trials: readonly number[]): boolean | null {
+export function consistent(trials: readonly number[], unit: Unit = 'deg'): boolean | null {
   if (trials.length < 2) return null;
-  if (trials.length < WINDOW) return agree(trials);
-  return trials.some((_, index) => index + WINDOW <= trials.length && agree(trials.slice(index, index + WINDOW)));
+  if (trials.length < WINDOW) return agree(trials, unit);
+  return trials.some((_, index) => index + WINDOW <= trials.length && agree(trials.slice(index, index + WINDOW), unit));
+}
+
+/** The tolerance in words: "5° or 10 %". */
+export function toleranceWords(unit: Unit): string {
+  return `${TOLERANCE[unit]}${{ deg: '°', cm: ' cm', N: ' N', s: ' s' }[unit]} or ${SHARE * 100} %`;
 }

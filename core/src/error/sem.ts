@@ -41,3 +41,18 @@ export function combinedSem(a: number, b: number): number {
 export function mdcOfDifference(semA: number, semB: number): number {
   return Z95 * combinedSem(semA, semB);
 }
+
+/**
+ * SEM of the mean of k trials of one sitting: only the part that changes from
+ * trial to trial shrinks with √k; what comes from the day, the examiner and
+ * the set-up stays.
+ *
+ * @param withinSession standard error from trial to trial
+ * @param between standard error of everything else; 0 where it is not known apart
+ * @throws RangeError for fewer than one trial
+ * @example semOfMean(3, 4, 9) // √(4² + (3/√9)²) = 4.123…
+ */
+export function semOfMean(withinSession: number, between: number, k: number): number {
+  if (!(k >= 1)) throw new RangeError(`k is ${k}; it must be 1 or more`);
+  return Math.hypot(between, withinSession / Math.sqrt(k));
+}

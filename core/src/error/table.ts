@@ -1,45 +1,107 @@
-import type { Instrument } from '../terms.js';
-import { combinedSem } from './sem.js';
+import { motion } from '../catalogue/index.js';
+import { formatNumber } from '../angle/words.js';
+import type { Instrument, MotionId } from '../terms.js';
+import { PUBLISHED_ERRORS, type PublishedError } from './published.js';
+import { combinedSem, Z90, Z95 } from './sem.js';
 
-/** The error used for a number, and where it comes from. Degrees. */
+/** The error used for a number, and where it comes from, in the motion's unit. */
 export interface MeasuringError {
   readonly sem: number;
   readonly source: string;
+  /** True where nobody measured it for this motion: a rule of thumb. */
   readonly isDefault: boolean;
+}
+
+/** What an error is asked for. */
+export interface ErrorQuery {
+  readonly motion: MotionId;
+  readonly instrument: Instrument;
+  /** Protocol of the reading; some published errors hold for one alone. */
+  readonly protocol?: string;
+  /** The reading itself: the error of a force grows with it. */
+  readonly value?: number;
 }
 
 interface DefaultError {
   readonly sameExaminer: number;
   readonly otherExaminer: number;
+  /** True where the figures are shares of the reading. */
+  readonly isShare?: boolean;
+  readonly words: string;
 }
 
 /**
- * Defaults for want of anything better, degrees.
+ * Defaults for want of anything better, in degrees, centimetres, seconds or
+ * as a share of the reading.
  *
- * @see common practice; of the size of Boone DC et al. 1978 (same rater 3–4, other
- *   raters 5–6) for the goniometer (from memory)
+ * @see common practice; for the goniometer of the size of Boone DC et al. 1978 (same rater 3–4, other
+ *   raters 5–6, from memory)
  */
-const DEFAULTS: Readonly<Partial<Record<Instrument, DefaultError>>> = {
-  goniometer: { sameExaminer: 3, otherExaminer: 5 },
-  inclinometer: { sameExaminer: 2, otherExaminer: 4 },
-  visual: { sameExaminer: 6, otherExaminer: 6 },
+const DEFAULTS: Readonly<Record<Instrument, DefaultError>> = {
+  goniometer: { sameExaminer: 3, otherExaminer: 5, words: 'goniometer' },
+  inclinometer: { sameExaminer: 2, otherExaminer: 4, words: 'inclinometer' },
+  dualInclinometer: { sameExaminer: combinedSem(2, 2), otherExaminer: combinedSem(4, 4), words: 'two inclinometer sites subtracted' },
+  phone: { sameExaminer: 2, otherExaminer: 4, words: 'phone, taken as an inclinometer' },
+  picture: { sameExaminer: 5, otherExaminer: 6, words: 'picture' },
+  visual: { sameExaminer: 6, otherExaminer: 6, words: 'visual' },
+  tape: { sameExaminer: 0.5, otherExaminer: 1, words: 'tape' },
+  dynamometer: { sameExaminer: 0.08, otherExaminer: 0.12, isShare: true, words: 'dynamometer' },
+  stopwatch: { sameExaminer: 3, otherExaminer: 3, words: 'stopwatch' },
 };
 
+/** The default of an instrument, for a table. */
+export function defaultError(instrument: Instrument): Omit<DefaultError, 'words'> {
+  return DEFAULTS[instrument];
+}
+
+/** The standard error a published figure comes to. */
+export function semOf({ figure, amount }: Pick<PublishedError, 'figure' | 'amount'>): number {
+  if (figure === 'SEM') return amount;
+  return amount / ((figure === 'MDC95' ? Z95 : Z90) * Math.SQRT2);
+}
+
 /**
- * The standard error of measurement to use for an instrument. A subtracted
- * (dual) reading carries the error of both sites.
+ * The standard error of measurement to use for a reading: a published figure
+ * for this motion, instrument and examiner where there is one for people in
+ * general, otherwise the instrument's default, flagged. A subtracted (dual)
+ * reading carries the error of both sites.
  *
- * @param instrument what the reading was taken with
  * @param sameExaminer false when readings of two examiners are compared
- * @returns undefined when no error is known for the instrument
- * @example errorOf('dualInclinometer').sem // 2.828…, √(2² + 2²)
+ * @example errorOf({ motion: 'lumbar.flexion', instrument: 'dualInclinometer' }).sem // 2.828…, √(2² + 2²)
  */
-export function errorOf(instrument: Instrument, sameExaminer = true): MeasuringError | undefined {
-  const base = DEFAULTS[instrument === 'dualInclinometer' ? 'inclinometer' : instrument];
-  if (!base) return undefined;
-  const one = sameExaminer ? base.sameExaminer : base.otherExaminer;
+export function errorOf(query: ErrorQuery, sameExaminer = true): MeasuringError {
   const who = sameExaminer ? 'one examiner' : 'two examiners';
-  return instrument === 'dualInclinometer'
-    ? { sem: combinedSem(one, one), source: `default, two inclinometer sites subtracted, ${who}`, isDefault: true }
-    : { sem: one, source: `default, ${instrument}, ${who}`, isDefault: true };
+  const published = publishedFor(query, sameExaminer);
+  if (published) {
+    const { figure, amount, cite } = published;
+    return {
+      sem: semOf(published),
+      source: `${cite}, ${query.instrument}, ${who}, printed as ${figure} ${formatNumber(amount)} (from memory)`,
+      isDefault: false,
+    };
+  }
+  const { words, isShare, ...base } = DEFAULTS[query.instrument];
+  const one = sameExaminer ? base.sameExaminer : base.otherExaminer;
+  // A stance judged by eye is still timed.
+  if (motion(query.motion).unit === 's')
+    return { sem: DEFAULTS.stopwatch.sameExaminer, source: `default, stopwatch, ${who}`, isDefault: true };
+  if (isShare) {
+    return {
+      sem: one * Math.abs(query.value ?? 0),
+      source: `default, ${words}, ${formatNumber(one * 100)} % of the reading, ${who}`,
+      isDefault: true,
+    };
+  }
+  return { sem: one, source: `default, ${words}, ${who}`, isDefault: true };
+}
+
+function publishedFor({ motion: id, instrument, protocol }: ErrorQuery, sameExaminer: boolean): PublishedError | undefined {
+  return PUBLISHED_ERRORS.find(
+    (row) =>
+      row.forEveryone &&
+      row.motions.includes(id) &&
+      row.instruments.includes(instrument) &&
+      row.examiners === (sameExaminer ? 'same' : 'other') &&
+      (row.protocol === undefined || (protocol ?? '').endsWith(row.protocol)),
+  );
 }

@@ -1,3 +1,4 @@
+import { motion, protocolOf } from '../catalogue/index.js';
 import type { Judgement } from '../finding/index.js';
 
 const round = (value: number, digits: number): number => Number(value.toFixed(digits)) + 0;
@@ -11,9 +12,11 @@ export function evaluationReport(judgement: Judgement) {
       side: m.measurement.side,
       mode: m.measurement.mode,
       position: m.measurement.position,
+      protocol: protocolOf(m.measurement).id,
+      ...(m.measurement.digit === undefined ? {} : { digit: m.measurement.digit }),
       value: round(m.value, 1),
       excursion: round(m.excursion, 1),
-      unit: 'deg' as const,
+      unit: motion(m.measurement.motion).unit,
       trials: m.ends.length,
       consistent: m.consistent,
       sem: round(m.sem, 1),
@@ -21,6 +24,7 @@ export function evaluationReport(judgement: Judgement) {
       errorSource: m.errorSource,
       norms: m.norms.map((n) => ({
         set: n.set,
+        kind: n.kind,
         expected: n.expected,
         deficit: round(n.deficit, 1),
         percent: oneDecimal(n.percent),
@@ -31,8 +35,17 @@ export function evaluationReport(judgement: Judgement) {
         comparable: n.comparable,
         flags: n.flags,
         confidence: n.confidence,
+        note: n.note,
         source: n.source,
       })),
+      needs: m.needs.map((n) => ({
+        task: n.task,
+        atLeast: n.atLeast,
+        verdict: n.verdict,
+        confidence: n.confidence,
+        source: n.source.cite,
+      })),
+      notCompared: m.notCompared,
     })),
     findings: judgement.findings.map((f) => ({
       kind: f.kind,
@@ -41,6 +54,9 @@ export function evaluationReport(judgement: Judgement) {
       side: f.side,
       mode: f.mode,
       position: f.position,
+      protocol: f.protocol,
+      ...(f.digit === null ? {} : { digit: f.digit }),
+      unit: f.unit,
       value: round(f.value, 1),
       expected: oneDecimal(f.expected),
       difference: oneDecimal(f.difference),

@@ -1,6 +1,18 @@
-import { measurementKey, type Assessment, type MeasurementKey } from '../assessment.js';
+import { measurementKey, type Assessment, type Measurement, type MeasurementKey } from '../assessment.js';
+import { protocolName, protocolOf } from '../catalogue/index.js';
 import { measure, type MeasuredValue } from '../measurement.js';
-import { ageOn, compareWithNorm, DEFAULT_NORM_SET, findNormSet, NORM_SETS, type NormComparison, type NormSet } from '../norms/index.js';
+import {
+  ageOn,
+  compareWithNeeds,
+  compareWithNorm,
+  DEFAULT_NORM_SET,
+  findNormSet,
+  NORM_SETS,
+  type NeedComparison,
+  type NormComparison,
+  type NormQuery,
+  type NormSet,
+} from '../norms/index.js';
 import { activeBeyondPassive, activeShortOfPassive } from './active-passive.js';
 import { changed } from './changed.js';
 import { inconsistentTrials } from './inconsistent-trials.js';
@@ -26,11 +38,17 @@ const DETECTORS: readonly Detector[] = [
 export interface AssessContext {
   /** Id of the norm set in use. */
   readonly normSet?: string;
+  /** The clinic's own sets, beside those that come with the program. */
+  readonly ownSets?: readonly NormSet[];
   readonly thresholds?: Thresholds;
 }
 
 export interface JudgedMeasurement extends MeasuredValue {
   readonly norms: readonly NormComparison[];
+  /** What everyday tasks ask of this motion, and whether there is enough. */
+  readonly needs: readonly NeedComparison[];
+  /** Readings that look alike but were taken another way, and so were not compared. */
+  readonly notCompared: readonly string[];
 }
 
 export interface Judgement {
@@ -48,32 +66,93 @@ export interface Judgement {
  *   or two measurements of the same motion, side, mode and position
  */
 export function assess(assessment: Assessment, context: AssessContext = {}): Judgement {
+  const ownSets = context.ownSets ?? [];
+  const sets = [...NORM_SETS, ...ownSets];
   const normSetId = context.normSet ?? DEFAULT_NORM_SET;
-  const normSet = findNormSet(normSetId);
-  if (!normSet) throw new RangeError(`unknown norm set "${normSetId}"; allowed: ${NORM_SETS.map((s) => s.id).join(', ')}`);
-  const age = ageOn(assessment.person.birthDate, assessment.assessedOn);
+  const normSet = findNormSet(normSetId, ownSets);
+  if (!normSet) throw new RangeError(`unknown norm set "${normSetId}"; allowed: ${sets.map((s) => s.id).join(', ')}`);
+  const { sex, birthDate } = assessment.person;
+  const age = ageOn(birthDate, assessment.assessedOn);
   const byKey = measureAll(assessment.measurements);
   const measured = [...byKey.values()];
   const comparisons = new Map<MeasurementKey, NormComparison[]>(
-    measured.map((m) => [
-      m.key,
-      NORM_SETS.flatMap((set) => compareWithNorm(set, { ...m.measurement, sex: assessment.person.sex, age }, m.value, m.sem) ?? []),
-    ]),
+    measured.map((m) => {
+      const query = normQuery(m.measurement, sex, age);
+      return [m.key, sets.flatMap((set) => compareWithNorm(set, query, m.value, m.sem) ?? [])];
+    }),
   );
+  const needs = new Map<MeasurementKey, NeedComparison[]>(measured.map((m) => [m.key, needsOf(m)]));
+  const previous = assessment.previous && { on: assessment.previous.assessedOn, byKey: measureAll(assessment.previous.measurements) };
   const evidence = {
     measured,
     byKey,
     comparisons,
+    needs,
     normSet,
     involvedSide: assessment.involvedSide,
     thresholds: context.thresholds ?? DEFAULT_THRESHOLDS,
-    previous: assessment.previous && { on: assessment.previous.assessedOn, byKey: measureAll(assessment.previous.measurements) },
+    previous,
   };
+  const looseEnds = notComparable(measured, byKey, previous);
   return {
     normSet: { id: normSet.id, short: normSet.short, title: normSet.title },
-    measurements: measured.map((m) => ({ ...m, norms: comparisons.get(m.key) ?? [] })),
+    measurements: measured.map((m) => ({
+      ...m,
+      norms: comparisons.get(m.key) ?? [],
+      needs: needs.get(m.key) ?? [],
+      notCompared: looseEnds.get(m.key) ?? [],
+    })),
     findings: rank(DETECTORS.flatMap((detect) => detect(evidence))),
   };
+}
+
+/** What a norm set is asked for a measurement of a person. */
+export function normQuery(
+  of: Pick<Measurement, 'motion' | 'side' | 'mode' | 'position' | 'protocol' | 'digit'>,
+  sex: NormQuery['sex'],
+  age: number,
+): NormQuery {
+  const { motion, side, mode, position, digit } = of;
+  return { motion, side, mode, position, digit, variant: protocolOf(of).variant, sex, age };
+}
+
+/** Tasks are done with the joint as it lies free; a way of measuring under load or of one part alone is not asked. */
+function needsOf({ measurement, value, sem }: MeasuredValue): NeedComparison[] {
+  const { variant } = protocolOf(measurement);
+  return variant !== null && variant !== 'loaded' ? [] : compareWithNeeds(measurement.motion, value, sem);
+}
+
+type Keyed = ReadonlyMap<MeasurementKey, MeasuredValue>;
+
+/** What a reader would want to compare but must not: the same motion by another protocol, last time or on the other side. */
+function notComparable(
+  measured: readonly MeasuredValue[],
+  byKey: Keyed,
+  previous: { readonly on: string; readonly byKey: Keyed } | undefined,
+): ReadonlyMap<MeasurementKey, string[]> {
+  const opposite = { left: 'right', right: 'left', midline: 'midline' } as const;
+  const alike = (m: MeasuredValue, side: Measurement['side'], among: Keyed): MeasuredValue[] =>
+    [...among.values()].filter(({ measurement: o }) => {
+      const of = m.measurement;
+      return o.motion === of.motion && o.mode === of.mode && o.digit === of.digit && o.side === side;
+    });
+  const said = (m: MeasuredValue, other: MeasuredValue, when: string): string =>
+    `${when} by another protocol (${protocolName(protocolOf(other.measurement))}): not compared, the two measure different things`;
+  return new Map(
+    measured.map((m) => {
+      const { side } = m.measurement;
+      const before = previous && !previous.byKey.has(m.key) ? alike(m, side, previous.byKey) : [];
+      const across =
+        side === 'midline' || byKey.has(measurementKey({ ...m.measurement, side: opposite[side] })) ? [] : alike(m, opposite[side], byKey);
+      return [
+        m.key,
+        [
+          ...before.map((other) => said(m, other, `measured on ${previous?.on ?? ''}`)),
+          ...across.map((other) => said(m, other, `the ${opposite[side]} side was measured`)),
+        ],
+      ];
+    }),
+  );
 }
 
 function measureAll(measurements: Assessment['measurements']): Map<MeasurementKey, MeasuredValue> {

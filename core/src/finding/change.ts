@@ -1,19 +1,21 @@
 import { mdcOfDifference } from '../error/sem.js';
 import { errorOf } from '../error/table.js';
 import type { MeasuredValue } from '../measurement.js';
-import type { Degrees } from '../terms.js';
+import { motion, protocolOf, type Better } from '../catalogue/index.js';
 
-/** Real gain or loss of range, or too small to tell from measuring error. */
+/** Really more, really less, or too small to tell from measuring error. */
 export type ChangeVerdict = 'more' | 'less' | 'within-error';
 
 /** One measurement against the same one on an earlier day. */
 export interface Change {
-  readonly before: Degrees;
-  readonly now: Degrees;
-  readonly change: Degrees;
-  /** Smallest change that is larger than the error of both readings, degrees. */
-  readonly mdc: Degrees;
+  readonly before: number;
+  readonly now: number;
+  readonly change: number;
+  /** Smallest change that is larger than the error of both readings, in the motion's unit. */
+  readonly mdc: number;
   readonly verdict: ChangeVerdict;
+  /** Which way is good for this motion: whether `more` is a gain. */
+  readonly better: Better;
   /** What differed between the two days and made the error larger. */
   readonly caveats: readonly string[];
 }
@@ -32,9 +34,15 @@ export function changeBetween(before: MeasuredValue, now: MeasuredValue): Change
   const caveats: string[] = [];
   if (otherExaminer) caveats.push('another examiner: the larger error is used');
   if (a.instrument !== b.instrument) caveats.push(`measured by ${a.instrument}, now by ${b.instrument}: both errors are used`);
-  const semOf = (m: MeasuredValue) => errorOf(m.measurement.instrument, !otherExaminer)?.sem ?? m.sem;
+  const semOf = ({ measurement, value }: MeasuredValue) =>
+    errorOf({ ...measurement, value, protocol: protocolOf(measurement).id }, !otherExaminer).sem;
   const mdc = mdcOfDifference(semOf(before), semOf(now));
   const change = now.value - before.value;
   const verdict = Math.abs(change) < mdc ? 'within-error' : change > 0 ? 'more' : 'less';
-  return { before: before.value, now: now.value, change, mdc, verdict, caveats };
+  return { before: before.value, now: now.value, change, mdc, verdict, better: motion(b.motion).better, caveats };
+}
+
+/** Whether a real change went the wrong way. */
+export function isLoss({ verdict, better }: Pick<Change, 'verdict' | 'better'>): boolean {
+  return verdict === (better === 'less' ? 'more' : 'less') && better !== 'neither';
 }

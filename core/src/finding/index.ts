@@ -1,4 +1,5 @@
-export { assess, type AssessContext, type JudgedMeasurement, type Judgement } from './assess.js';
-export { changeBetween, type Change, type ChangeVerdict } from './change.js';
+export { assess, normQuery, type AssessContext, type JudgedMeasurement, type Judgement } from './assess.js';
+export { changeBetween, isLoss, type Change, type ChangeVerdict } from './change.js';
 export { flagWords } from './short-of-normal.js';
 export { DEFAULT_THRESHOLDS, type Finding, type Thresholds } from './types.js';
+export { sidedName } from './make.js';

@@ -1,12 +1,15 @@
-import { formatNumber, formatSigned, formatWhole } from '../angle/words.js';
-import { agreement, type NormComparison, type NormFlag } from '../norms/index.js';
-import { errorLine, finding, operand, trialArithmetic } from './make.js';
-import { percentLoss, severityOf } from './severity.js';
+import { formatNumber, formatSigned, formatSize, suffixOf } from '../angle/words.js';
+import { describeEnd } from '../angle/words.js';
+import type { Motion } from '../catalogue/index.js';
+import { agreement, needWords, type NormComparison, type NormFlag } from '../norms/index.js';
+import { errorLine, finding, motionOf, operand, sizeWords, trialArithmetic } from './make.js';
+import { weigh } from './severity.js';
 import type { Detector } from './types.js';
 
 const FLAG_WORDS: Readonly<Record<NormFlag, string>> = {
   'other-mode': 'norm is for the other mode; shown, not counted',
   'other-position': 'norm is for another position; shown, not counted',
+  'other-protocol': 'norm is for another way of measuring; shown, not counted',
   'other-sex': 'norm is for the other sex, or sex not known',
   'nearest-age': 'no band for this age; the nearest is used',
 };
@@ -16,45 +19,61 @@ export function flagWords(flags: readonly NormFlag[]): string[] {
   return flags.map((flag) => FLAG_WORDS[flag]);
 }
 
-function normLine(norm: NormComparison): string {
+function normLine(norm: NormComparison, motion: Motion): string {
   const { low, high } = norm.expectedBand;
-  const spread = low < high ? `, expected band ${formatNumber(low)}–${formatNumber(high)}` : ', a single figure without spread';
+  const spread =
+    norm.kind === 'mean'
+      ? ', a mean whose spread between people is not known'
+      : low < high
+        ? `, expected band ${formatNumber(low)}–${formatNumber(high)}`
+        : ', a single figure without spread';
   const score = norm.z === null ? '' : `, z ${formatSigned(norm.z)}`;
-  return `${norm.setName}: ${formatNumber(norm.expected)}°, ${norm.band}${spread}${score} — ${norm.source}; confidence ${norm.confidence}`;
+  const note = norm.note ? ` (${norm.note})` : '';
+  return `${norm.setName}: ${describeEnd(motion, norm.expected)}, ${norm.band}${spread}${score}${note} — ${norm.source}; confidence ${norm.confidence}`;
 }
 
-/** Below what the chosen norm set expects. */
-export const shortOfNormal: Detector = ({ measured, comparisons, normSet, thresholds }) =>
+/** Below what the chosen norm set expects; above it, for a distance that should be small. */
+export const shortOfNormal: Detector = ({ measured, comparisons, needs, normSet, thresholds }) =>
   measured.flatMap((m) => {
     const all = comparisons.get(m.key) ?? [];
     const norm = all.find((c) => c.set === normSet.id);
     if (!norm?.short) return [];
-    const loss = percentLoss(m.value, norm.expected);
-    const timesError = norm.deficit / m.mdc95;
+    const about = motionOf(m);
+    const unit = suffixOf(about.unit);
+    const less = about.better === 'less';
+    const weight = weigh({ value: m.value, expected: norm.expected, better: about.better, mdc: m.mdc95 }, thresholds);
     const votes = agreement(all);
     const voice =
       votes.of === 0
-        ? 'no installed set has a norm for this mode and position'
+        ? 'no installed set has a norm for this mode, position and way of measuring'
         : `${votes.short} of ${votes.of} norm sets for this mode and position call it short`;
+    const [from, take] = less ? [m.value, norm.expected] : [norm.expected, m.value];
+    const tasks = needWords(needs.get(m.key) ?? []);
     return [
       finding(m, {
         kind: 'short-of-normal',
-        severity: severityOf(loss, timesError, thresholds),
+        severity: weight.severity,
         expected: norm.expected,
-        percentLoss: loss,
-        timesError,
+        percentLoss: weight.percentLoss,
+        timesError: weight.timesError,
         agreement: votes,
-        verdict: `${formatWhole(norm.deficit)}° short of the expected ${formatWhole(norm.expected)}°`,
+        verdict: less
+          ? `${sizeWords(m, norm.deficit)} more than the expected ${formatSize(norm.expected, about.unit)}`
+          : `${sizeWords(m, norm.deficit)} short of the expected ${expectedWords(norm.expected, about)}`,
         because: [
           trialArithmetic(m),
-          normLine(norm),
+          normLine(norm, about),
           ...flagWords(norm.flags),
-          `${formatNumber(norm.expected)} − ${operand(m.value)} = ${formatNumber(norm.deficit)}°` +
-            (loss === null ? '' : `, a loss of ${formatNumber(loss)} %`) +
-            `, ${formatNumber(timesError)} × the measuring error`,
+          `${operand(m, from)} − ${operand(m, take)} = ${formatNumber(norm.deficit)}${unit}` +
+            (weight.percentLoss === null ? '' : `, a loss of ${formatNumber(weight.percentLoss)} %`) +
+            `, ${formatNumber(weight.timesError)} × the measuring error`,
           errorLine(m),
           voice,
+          ...(tasks ? [`${tasks} (what tasks ask differs between people)`] : []),
         ],
       }),
     ];
   });
+
+const expectedWords = (expected: number, about: Motion): string =>
+  expected < 0 ? describeEnd(about, expected) : formatSize(expected, about.unit);

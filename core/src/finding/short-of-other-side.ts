@@ -1,45 +1,59 @@
-import { formatNumber, formatSigned, formatWhole } from '../angle/words.js';
+import { formatNumber, formatSigned } from '../angle/words.js';
 import { measurementKey } from '../assessment.js';
 import { mdcOfDifference } from '../error/sem.js';
-import { errorLine, finding, operand, trialArithmetic } from './make.js';
-import { percentLoss, severityOf } from './severity.js';
-import type { Detector } from './types.js';
+import { shortfall } from '../norms/index.js';
+import { errorLine, finding, motionOf, operand, sizeWords, trialArithmetic, unitOf } from './make.js';
+import { weigh } from './severity.js';
+import type { Detector, Thresholds } from './types.js';
+import type { MeasuredValue } from '../measurement.js';
+
+/** The clinic's least difference for this reading: fixed, or for a force a share of the better side. */
+function threshold(better: MeasuredValue, { sideDifference }: Thresholds): number {
+  const { unit } = motionOf(better);
+  return unit === 'N' ? sideDifference.N * better.value : sideDifference[unit];
+}
 
 /**
  * The lesser side, when the sides differ by more than the error of a
  * difference and more than the clinic's threshold. Symmetric is not normal:
- * this says nothing about two sides that are both short.
+ * this says nothing about two sides that are both short. Where neither more
+ * nor less is good (a girth), the smaller side is named.
  */
 export const shortOfOtherSide: Detector = ({ measured, byKey, involvedSide, thresholds }) =>
   measured.flatMap((m) => {
     const side = m.measurement.side;
     if (side === 'midline') return [];
     const other = byKey.get(measurementKey({ ...m.measurement, side: side === 'left' ? 'right' : 'left' }));
-    if (!other || m.value >= other.value) return [];
+    if (!other) return [];
+    const { better } = motionOf(m);
+    const way = better === 'neither' ? 'more' : better;
+    const gap = shortfall(other.value, m.value, way);
+    if (gap <= 0) return [];
     const mdc = mdcOfDifference(m.sem, other.sem);
-    const gap = other.value - m.value;
-    if (gap <= Math.max(mdc, thresholds.sideDifference)) return [];
+    const least = threshold(other, thresholds);
+    if (gap <= Math.max(mdc, least)) return [];
     const [left, right] = side === 'left' ? [m, other] : [other, m];
     const oneInvolved = involvedSide === 'left' || involvedSide === 'right';
     const [from, to, words] =
       involvedSide === 'right'
         ? [right, left, 'right (involved) − left']
         : [left, right, oneInvolved ? 'left (involved) − right' : 'left − right'];
-    const loss = percentLoss(m.value, other.value);
+    const weight = weigh({ value: m.value, expected: other.value, better: way, mdc }, thresholds);
     const otherWord = side === 'left' ? 'right' : 'left';
+    const unit = unitOf(m);
     return [
       finding(m, {
         kind: 'short-of-other-side',
-        severity: severityOf(loss, gap / mdc, thresholds),
+        severity: weight.severity,
         expected: other.value,
-        percentLoss: loss,
-        timesError: gap / mdc,
-        verdict: `${formatWhole(gap)}° less than the ${otherWord} side`,
+        percentLoss: weight.percentLoss,
+        timesError: weight.timesError,
+        verdict: `${sizeWords(m, gap)} ${way === 'less' ? 'more' : 'less'} than the ${otherWord} side`,
         because: [
           `this side: ${trialArithmetic(m)}`,
           `${otherWord} side: ${trialArithmetic(other)}`,
-          `${words}: ${operand(from.value)} − ${operand(to.value)} = ${formatSigned(from.value - to.value)}°`,
-          `more than the error of a difference (1.96·√(${formatNumber(m.sem)}² + ${formatNumber(other.sem)}²) = ${formatNumber(mdc)}°) and the clinic's threshold of ${formatNumber(thresholds.sideDifference)}°`,
+          `${words}: ${operand(from, from.value)} − ${operand(to, to.value)} = ${formatSigned(from.value - to.value)}${unit}`,
+          `more than the error of a difference (1.96·√(${formatNumber(m.sem)}² + ${formatNumber(other.sem)}²) = ${formatNumber(mdc)}${unit}) and the clinic's threshold of ${formatNumber(least)}${unit}`,
           errorLine(m),
         ],
       }),

@@ -1,9 +1,9 @@
 import type { MeasurementKey, Session } from '../assessment.js';
 import type { MeasuredValue } from '../measurement.js';
-import type { Agreement, NormComparison, NormSet } from '../norms/index.js';
-import type { Degrees, FindingKind, InvolvedSide, Mode, MotionId, Position, Severity, Side } from '../terms.js';
+import type { Agreement, NeedComparison, NormComparison, NormSet } from '../norms/index.js';
+import type { Digit, FindingKind, InvolvedSide, Mode, MotionId, Position, Severity, Side, Unit } from '../terms.js';
 
-/** One thing the numbers say, with the reason. Angles in degrees. */
+/** One thing the numbers say, with the reason. Values in the motion's unit. */
 export interface Finding {
   readonly kind: FindingKind;
   readonly severity: Severity;
@@ -11,11 +11,14 @@ export interface Finding {
   readonly side: Side;
   readonly mode: Mode;
   readonly position: Position;
-  readonly value: Degrees;
+  readonly protocol: string;
+  readonly digit: Digit | null;
+  readonly unit: Unit;
+  readonly value: number;
   /** What the value was held against: norm, other side, passive reading, last visit; null when nothing. */
-  readonly expected: Degrees | null;
+  readonly expected: number | null;
   /** value − expected. */
-  readonly difference: Degrees | null;
+  readonly difference: number | null;
   /** Loss in percent of the expected figure; null where there is none. */
   readonly percentLoss: number | null;
   /** |difference| in multiples of the error it has to beat. */
@@ -30,21 +33,24 @@ export interface Finding {
 
 /** What a clinic may set. */
 export interface Thresholds {
-  /** Least side difference worth flagging, degrees. */
-  readonly sideDifference: Degrees;
+  /** Least side difference worth flagging, by unit: degrees, centimetres, seconds, and a share of the better side for force. */
+  readonly sideDifference: Readonly<Record<Unit, number>>;
   /** Least active–passive gap worth flagging: degrees, and share of the passive range. */
-  readonly activeGap: Degrees;
+  readonly activeGap: number;
   readonly activeGapShare: number;
   /** Loss in percent of the expected figure from which a finding is mild, moderate, marked. */
   readonly severityPercent: readonly [mild: number, moderate: number, marked: number];
+  /** The same in multiples of the measuring error, where a percentage says nothing: near zero, or where less is better. */
+  readonly severityTimes: readonly [mild: number, moderate: number, marked: number];
 }
 
 /** @see common practice, no source; a clinic may change each */
 export const DEFAULT_THRESHOLDS: Thresholds = {
-  sideDifference: 10,
+  sideDifference: { deg: 10, cm: 1.5, N: 0.1, s: 5 },
   activeGap: 10,
   activeGapShare: 0.1,
   severityPercent: [10, 25, 50],
+  severityTimes: [0.7, 1.5, 2.5],
 };
 
 /** Everything the kinds of finding look at. */
@@ -52,6 +58,7 @@ export interface Evidence {
   readonly measured: readonly MeasuredValue[];
   readonly byKey: ReadonlyMap<MeasurementKey, MeasuredValue>;
   readonly comparisons: ReadonlyMap<MeasurementKey, readonly NormComparison[]>;
+  readonly needs: ReadonlyMap<MeasurementKey, readonly NeedComparison[]>;
   readonly normSet: NormSet;
   readonly involvedSide: InvolvedSide | undefined;
   readonly thresholds: Thresholds;

@@ -1,4 +1,4 @@
-import type { Mode, MotionId, Position, Sex } from '../terms.js';
+import type { Digit, Mode, MotionId, Position, Sex, Side } from '../terms.js';
 import type { AgeBand, NormEntry, NormSet } from './types.js';
 
 /** What a norm is wanted for. `age` is in completed years on the day of the assessment. */
@@ -6,40 +6,68 @@ export interface NormQuery {
   readonly motion: MotionId;
   readonly mode: Mode;
   readonly position: Position;
+  /** Variant of the protocol; null or left out: the usual one. */
+  readonly variant?: string | null;
+  readonly side?: Side;
+  readonly digit?: Digit;
   readonly sex: Sex;
   readonly age: number;
 }
 
 /** What does not fit between a norm and the person or the reading. Empty: it fits. */
-export type NormFlag = 'other-mode' | 'other-position' | 'other-sex' | 'nearest-age';
+export const NORM_FLAGS = ['other-mode', 'other-position', 'other-protocol', 'other-sex', 'nearest-age'] as const;
+export type NormFlag = (typeof NORM_FLAGS)[number];
+/** With one of these a norm may be shown, but has no vote. */
+const BARRING: readonly NormFlag[] = ['other-mode', 'other-position', 'other-protocol'];
 
 export interface NormChoice {
   readonly entry: NormEntry;
   readonly flags: readonly NormFlag[];
-  /** False when the norm is of another mode or position: it may be shown, it never counts in an agreement. */
+  /** False when the norm is of another mode, position or protocol: it may be shown, it never counts in an agreement. */
   readonly comparable: boolean;
 }
 
+const indexes = new WeakMap<NormSet, ReadonlyMap<MotionId, readonly NormEntry[]>>();
+
+/** Entries of a set by motion; made once for each set. */
+function entriesOf(set: NormSet, motion: MotionId): readonly NormEntry[] {
+  let index = indexes.get(set);
+  if (!index) {
+    const byMotion = new Map<MotionId, NormEntry[]>();
+    for (const entry of set.entries) byMotion.set(entry.motion, [...(byMotion.get(entry.motion) ?? []), entry]);
+    indexes.set(set, (index = byMotion));
+  }
+  return index.get(motion) ?? [];
+}
+
+/** A finger's norms are for index to little finger; a side's for that side alone. */
+function isAsked(entry: NormEntry, { side, digit }: NormQuery): boolean {
+  if (entry.side !== undefined && side !== undefined && entry.side !== side) return false;
+  return entry.digit === undefined ? digit !== THUMB : entry.digit === digit;
+}
+const THUMB: Digit = 1;
+
 /**
- * The entry of one set that fits best: mode first, then position, sex and age.
- * Whatever does not fit is flagged; another set is never asked instead.
+ * The entry of one set that fits best: mode first, then position, protocol,
+ * sex and age. Whatever does not fit is flagged; another set is never asked
+ * instead.
  *
  * @returns undefined when the set has no value for the motion
  */
 export function chooseNorm(set: NormSet, query: NormQuery): NormChoice | undefined {
   let best: { misfit: readonly number[]; choice: NormChoice } | undefined;
-  for (const entry of set.entries) {
-    if (entry.motion !== query.motion) continue;
+  for (const entry of entriesOf(set, query.motion)) {
+    if (!isAsked(entry, query)) continue;
     const gap = entry.ages ? yearsOutside(entry.ages, query.age) : 0;
     const flags: NormFlag[] = [];
     if (entry.mode !== 'any' && entry.mode !== query.mode) flags.push('other-mode');
     if (entry.position !== 'any' && entry.position !== query.position) flags.push('other-position');
+    if (entry.variant !== 'any' && (entry.variant ?? null) !== (query.variant ?? null)) flags.push('other-protocol');
     if (entry.sex !== 'any' && entry.sex !== query.sex) flags.push('other-sex');
     if (gap > 0) flags.push('nearest-age');
-    const misfit = [...(['other-mode', 'other-position', 'other-sex'] as const).map((f) => (flags.includes(f) ? 1 : 0)), gap];
+    const misfit = [...NORM_FLAGS.slice(0, -1).map((f) => (flags.includes(f) ? 1 : 0)), gap];
     if (!best || isLess(misfit, best.misfit)) {
-      const comparable = !flags.includes('other-mode') && !flags.includes('other-position');
-      best = { misfit, choice: { entry, flags, comparable } };
+      best = { misfit, choice: { entry, flags, comparable: !flags.some((f) => BARRING.includes(f)) } };
     }
   }
   return best?.choice;

@@ -1,22 +1,25 @@
 import { errorFunction } from 'simple-statistics';
+import { motion } from '../catalogue/index.js';
+import type { Better } from '../catalogue/types.js';
 import { bandAround, Z95 } from '../error/sem.js';
-import type { Confidence, Degrees } from '../terms.js';
+import type { Confidence } from '../terms.js';
 import { chooseNorm, type NormFlag, type NormQuery } from './choose.js';
 import type { NormSet, NormValue } from './types.js';
 
-/** Mean ± 1.96 SD of a sample, or a handbook's range; a single figure stands at both ends. Degrees. */
+/** Mean ± 1.96 SD of a sample, or a handbook's range; a single figure stands at both ends. In the motion's unit. */
 export interface ExpectedBand {
-  readonly low: Degrees;
-  readonly high: Degrees;
+  readonly low: number;
+  readonly high: number;
 }
 
 /** One value held against one set. */
 export interface NormComparison {
   readonly set: string;
   readonly setName: string;
-  readonly expected: Degrees;
-  /** expected − value; positive when the value falls short. */
-  readonly deficit: Degrees;
+  readonly kind: NormValue['kind'];
+  readonly expected: number;
+  /** How far the value falls short of the expected figure; for a distance that should be small, how far it lies above it. */
+  readonly deficit: number;
   /** value as a percentage of the expected figure; null when that is 0. */
   readonly percent: number | null;
   readonly z: number | null;
@@ -29,52 +32,85 @@ export interface NormComparison {
   readonly flags: readonly NormFlag[];
   readonly comparable: boolean;
   readonly confidence: Confidence;
+  readonly note: string | null;
   readonly source: string;
 }
 
 /**
- * Holds one value against one set. A sample calls it short below
- * mean − 1.96 SD. A handbook figure (or the lower end of its range) has no
- * spread, so the value is short when the deficit is larger than the 95 % error
- * band of a single reading.
+ * Holds one value against one set. A sample calls it short beyond
+ * mean ± 1.96 SD on the worse side. A handbook figure (or the nearer end of its
+ * range) has no spread, so the value is short when the deficit is larger than
+ * the 95 % error band of a single reading. A mean without a spread is held
+ * the same way, from the worse end of its confidence interval.
  *
- * @param sem standard error of measurement of the value, degrees
+ * @param sem standard error of measurement of the value, in its unit
  * @returns undefined when the set has no value for the motion
  */
-export function compareWithNorm(set: NormSet, query: NormQuery, value: Degrees, sem: Degrees): NormComparison | undefined {
+export function compareWithNorm(set: NormSet, query: NormQuery, value: number, sem: number): NormComparison | undefined {
   const choice = chooseNorm(set, query);
   if (!choice) return undefined;
-  const norm = choice.entry.value;
-  const expected = expectedOf(norm);
+  const { value: norm, ages, confidence, note } = choice.entry;
+  const { better } = motion(query.motion);
+  const expected = expectedOf(norm, better);
   const z = norm.kind === 'distribution' ? (value - norm.mean) / norm.sd : null;
   return {
     set: set.id,
     setName: set.short,
+    kind: norm.kind,
     expected,
-    deficit: expected - value,
+    deficit: shortfall(expected, value, better),
     percent: expected === 0 ? null : (value / expected) * 100,
     z,
     percentile: z === null ? null : 50 + 50 * errorFunction(z / Math.SQRT2),
-    band: choice.entry.ages?.label ?? 'adults, no age band',
+    band: ages?.label ?? 'adults, no age band',
     expectedBand: bandOf(norm),
-    short: norm.kind === 'distribution' ? value < norm.mean - Z95 * norm.sd : expected - value > bandAround(sem),
+    short: isShort(norm, value, sem, better),
     flags: choice.flags,
     comparable: choice.comparable,
-    confidence: choice.entry.confidence,
+    confidence,
+    note: note ?? null,
     source: set.source.cite + (set.source.fromMemory ? ' (from memory)' : ''),
   };
 }
 
-/** The figure a value is held against: a point, the mean of a sample, the lower end of a range. */
-function expectedOf(norm: NormValue): Degrees {
-  if (norm.kind === 'point') return norm.expected;
-  return norm.kind === 'range' ? norm.low : norm.mean;
+/** How far a value falls short of a figure, in the direction in which short is. */
+export function shortfall(expected: number, value: number, better: Better): number {
+  if (better === 'neither') return 0;
+  return better === 'more' ? expected - value : value - expected;
 }
 
-function bandOf(norm: NormValue): ExpectedBand {
-  if (norm.kind === 'point') return { low: norm.expected, high: norm.expected };
-  if (norm.kind === 'range') return { low: norm.low, high: norm.high };
-  return { low: norm.mean - Z95 * norm.sd, high: norm.mean + Z95 * norm.sd };
+function isShort(norm: NormValue, value: number, sem: number, better: Better): boolean {
+  if (better === 'neither') return false;
+  const worse = better === 'more' ? -1 : 1;
+  if (norm.kind === 'distribution') return shortfall(norm.mean + worse * Z95 * norm.sd, value, better) > 0;
+  const edge = norm.kind === 'mean' ? (better === 'more' ? norm.ciLow : norm.ciHigh) : expectedOf(norm, better);
+  return shortfall(edge, value, better) > bandAround(sem);
+}
+
+/** The figure a value is held against: a point, the mean of a sample, the nearer end of a range. */
+function expectedOf(norm: NormValue, better: Better): number {
+  switch (norm.kind) {
+    case 'point':
+      return norm.expected;
+    case 'range':
+      return better === 'less' ? norm.high : norm.low;
+    default:
+      return norm.mean;
+  }
+}
+
+/** Where individuals are expected. */
+export function bandOf(norm: NormValue): ExpectedBand {
+  switch (norm.kind) {
+    case 'point':
+      return { low: norm.expected, high: norm.expected };
+    case 'range':
+      return { low: norm.low, high: norm.high };
+    case 'mean':
+      return { low: norm.mean, high: norm.mean };
+    case 'distribution':
+      return { low: norm.mean - Z95 * norm.sd, high: norm.mean + Z95 * norm.sd };
+  }
 }
 
 /**

@@ -1,10 +1,17 @@
-import type { Confidence, Degrees, Mode, MotionId, Position, Sex, Source } from '../terms.js';
+import type { Confidence, Digit, Mode, MotionId, Position, Sex, Side, Source } from '../terms.js';
 
-/** A handbook figure, a handbook range, or a sample with its spread. Only a sample gives a z and a percentile. */
+/**
+ * A handbook figure, a handbook range, a sample with its spread, or the mean
+ * of a sample with only the confidence interval of that mean. Only a spread
+ * gives a z and a percentile: an interval of a mean is not a range of people.
+ */
 export type NormValue =
-  | { readonly kind: 'point'; readonly expected: Degrees }
-  | { readonly kind: 'range'; readonly low: Degrees; readonly high: Degrees }
-  | { readonly kind: 'distribution'; readonly mean: Degrees; readonly sd: Degrees };
+  | { readonly kind: 'point'; readonly expected: number }
+  | { readonly kind: 'range'; readonly low: number; readonly high: number }
+  | { readonly kind: 'distribution'; readonly mean: number; readonly sd: number }
+  | { readonly kind: 'mean'; readonly mean: number; readonly ciLow: number; readonly ciHigh: number };
+
+export const NORM_KINDS = ['point', 'range', 'distribution', 'mean'] as const;
 
 /** Ages from (and including) to (and excluding), in years. */
 export interface AgeBand {
@@ -19,11 +26,19 @@ export interface NormEntry {
   readonly mode: Mode | 'any';
   /** `any`: the source does not tie the value to one test position. */
   readonly position: Position | 'any';
+  /** Variant of the protocol, where the value is not of the usual one; `any` where the source does not tell them apart. */
+  readonly variant?: string;
+  /** Where the source gives left and right apart. */
+  readonly side?: Side;
+  /** One finger; left out: index to little finger alike. */
+  readonly digit?: Digit;
   readonly sex: Exclude<Sex, 'unknown'> | 'any';
   /** null: adults in general, no band given. */
   readonly ages: AgeBand | null;
   readonly value: NormValue;
   readonly confidence: Confidence;
+  /** What is to be known of this one value: another edition, who was measured. */
+  readonly note?: string;
 }
 
 export interface NormSet {
@@ -31,6 +46,10 @@ export interface NormSet {
   readonly title: string;
   /** Short name for a sentence: "Boone & Azen 1979". */
   readonly short: string;
+  /** Year of publication; null where there is none. */
+  readonly year: number | null;
+  /** Table or page, or that it is not recalled. */
+  readonly where: string;
   readonly source: Source;
   readonly entries: readonly NormEntry[];
 }

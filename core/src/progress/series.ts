@@ -1,14 +1,15 @@
 import { measurementKey, type MeasurementKey, type Session } from '../assessment.js';
 import { bandAround } from '../error/sem.js';
 import { measure, type MeasuredValue } from '../measurement.js';
-import type { Degrees, IsoDate, Mode, MotionId, Position, Side } from '../terms.js';
+import { protocolOf } from '../catalogue/index.js';
+import type { Digit, IsoDate, Mode, MotionId, Position, Side } from '../terms.js';
 import { changeBetween, type Change } from '../finding/change.js';
 
 export interface SeriesPoint {
   readonly on: IsoDate;
-  readonly value: Degrees;
-  /** Half-width of the 95 % band round this reading, degrees. */
-  readonly error: Degrees;
+  readonly value: number;
+  /** Half-width of the 95 % band round this reading, in the motion's unit. */
+  readonly error: number;
   readonly pain: number | null;
 }
 
@@ -19,6 +20,8 @@ export interface Series {
   readonly side: Side;
   readonly mode: Mode;
   readonly position: Position;
+  readonly protocol: string;
+  readonly digit: Digit | null;
   readonly points: readonly SeriesPoint[];
   /** True when the last reading is of the last visit: without it there is nothing new to tell. */
   readonly isCurrent: boolean;
@@ -29,8 +32,8 @@ export interface Series {
 }
 
 /**
- * Sorts the readings of several visits into one series per motion, side, mode
- * and position. A change of position starts a series of its own: sitting and
+ * Sorts the readings of several visits into one series per protocol, side
+ * and mode. Another protocol starts a series of its own: sitting and
  * prone are never joined.
  *
  * @param sessions in any order
@@ -47,7 +50,7 @@ export function seriesOf(sessions: readonly Session[]): Series[] {
   }
   return [...rows].map(([key, readings]) => {
     const { session: lastSession, measured: last } = readings[readings.length - 1]!;
-    const { motion, side, mode, position } = last.measurement;
+    const { motion, side, mode, position, digit } = last.measurement;
     const since = (index: number) => (readings.length > 1 ? changeBetween(readings[index]!.measured, last) : null);
     return {
       key,
@@ -55,6 +58,8 @@ export function seriesOf(sessions: readonly Session[]): Series[] {
       side,
       mode,
       position,
+      protocol: protocolOf(last.measurement).id,
+      digit: digit ?? null,
       isCurrent: lastSession === oldestFirst[oldestFirst.length - 1],
       points: readings.map(({ session, measured }) => ({
         on: session.assessedOn,
