@@ -1,28 +1,36 @@
 import {
-  allowedSides,
-  checkAngle,
+  checkValue,
   checkWay,
   DEFAULT_NORM_SET,
   endPosition,
+  ENTRY_UNITS,
+  entryUnitsFor,
   findMotion,
+  findProtocol,
+  finestStep,
   isDual,
+  isValue,
   measurementKey,
   motion,
   readSftr,
   SftrError,
   type Assessment,
   type Measurement,
+  type Motion as CatalogueMotion,
   type MotionId,
   type Position as PositionId,
+  type Protocol,
   type Side as SideId,
+  type Trial,
 } from '@dial-gauge/core';
 import * as z from 'zod';
-import { Day, EndFeel, Instrument, InvolvedSide, Joint, Mode, Motion, NormSetId, Position, Sex, Side } from './ids.js';
+import { Day, Digit, EndFeel, Instrument, InvolvedSide, Joint, Mode, Motion, NormSetId, Position, Sex, Side } from './ids.js';
 
 const Angle = z.number();
 const TiltPair = z.strictObject({ zero: Angle, end: Angle });
 const AngleTrial = z.strictObject({ start: Angle.optional(), end: Angle });
 const DualTrial = z.strictObject({ upper: TiltPair, lower: TiltPair });
+const ValueTrial = z.strictObject({ value: z.number(), unit: z.enum(ENTRY_UNITS).optional() });
 
 const qualifiers = {
   pain: z.int().min(0).max(10).optional(),
@@ -34,12 +42,15 @@ const qualifiers = {
 
 const Reading = z.strictObject({
   motion: Motion,
+  digit: Digit.optional(),
   side: Side,
-  mode: Mode,
+  /** May be left out where it says nothing: a girth, a distance, a force, a time. */
+  mode: Mode.optional(),
   position: Position,
+  protocol: z.string().optional(),
   instrument: Instrument,
   trials: z
-    .array(z.union([AngleTrial, DualTrial]))
+    .array(z.union([AngleTrial, DualTrial, ValueTrial]))
     .min(1)
     .max(6),
   ...qualifiers,
@@ -49,6 +60,7 @@ const Reading = z.strictObject({
 const ArcReading = z.strictObject({
   sftr: z.string(),
   joint: Joint,
+  digit: Digit.optional(),
   side: Side,
   mode: Mode,
   instrument: Instrument,
@@ -75,13 +87,15 @@ const Measurements = z
   .transform((items, context): Measurement[] => {
     const refuse: Refuse = (path, message) => context.issues.push({ code: 'custom', path, message, input: items });
     const measurements = items.flatMap((item, index) =>
-      (!item ? [] : 'sftr' in item ? fromSftr(item, index, refuse) : [item]).filter((m) => isMeasurable(m, index, refuse)),
+      (!item ? [] : 'sftr' in item ? fromSftr(item, index, refuse) : withMode(item, index, refuse)).filter((m) =>
+        isMeasurable(m, index, refuse),
+      ),
     );
     const seen = new Set<string>();
     measurements.forEach((m) => {
       const key = measurementKey(m);
-      const index = items.findIndex((item) => item && 'motion' in item && measurementKey(item) === key);
-      if (seen.has(key)) refuse([Math.max(index, 0)], `${key.replaceAll('|', ' ')} is given twice; put its trials into one measurement`);
+      const index = items.findIndex((item) => item && 'motion' in item && item.motion === m.motion && item.side === m.side);
+      if (seen.has(key)) refuse([Math.max(index, 0)], `${nameOf(m)} is given twice; put its trials into one measurement`);
       seen.add(key);
     });
     return measurements;
@@ -115,26 +129,57 @@ export function assessmentOf(file: AssessmentFile): Assessment {
   return { person, assessedOn, involvedSide, measurements, previous };
 }
 
-/** Rotation with the hip bent is the sitting protocol, with the hip straight the prone one. */
-const POSITION_BY_SFTR: Readonly<Record<string, PositionId>> = { S90: 'sitting', S0: 'prone' };
+const nameOf = ({ motion: id, digit, side, mode, position }: Measurement): string =>
+  [id, digit, side, mode, position].filter((part) => part !== undefined).join(' ');
+
+/** The mode where it was left out and says nothing; refused where it does. */
+function withMode(item: z.infer<typeof Reading>, index: number, refuse: Refuse): Measurement[] {
+  if (item.mode !== undefined) return [{ ...item, mode: item.mode }];
+  const modes = findProtocol(item.motion, item.position)?.modes ?? ['active', 'passive'];
+  if (motion(item.motion).unit !== 'deg' || modes.length === 1) return [{ ...item, mode: modes[0]! }];
+  refuse([index, 'mode'], `is missing; allowed: ${modes.join(', ')}`);
+  return [];
+}
+
+/** The test position that a bracket names: rotation with the hip bent is sitting, with the hip straight prone. */
+const SFTR_POSITIONS: Readonly<Record<string, Readonly<Record<string, PositionId>>>> = {
+  hip: { S90: 'sitting', S0: 'prone' },
+  shoulder: { F90: 'supine' },
+};
+
+/** The first usual way of measuring that fits what was said. */
+function protocolFor(
+  { protocols }: CatalogueMotion,
+  { mode, instrument, position }: Pick<z.infer<typeof ArcReading>, 'mode' | 'instrument' | 'position'>,
+): Protocol | undefined {
+  const usual = protocols.filter((p) => p.variant === null && (position === undefined || p.position === position));
+  return usual.find((p) => p.modes.includes(mode) && p.instruments.includes(instrument)) ?? usual[0];
+}
 
 function fromSftr(item: z.infer<typeof ArcReading>, index: number, refuse: Refuse): Measurement[] {
   const { sftr, joint, side, mode, instrument, position, ...rest } = item;
   try {
     const reading = readSftr(sftr, joint);
+    const named = reading.position === null ? undefined : SFTR_POSITIONS[joint]?.[reading.position];
+    if (reading.position !== null && named === undefined && position === undefined) {
+      const known = Object.keys(SFTR_POSITIONS[joint] ?? {}).join(', ') || 'none';
+      refuse([index, 'sftr'], `no protocol of the ${joint} is known for (${reading.position}); allowed: ${known}, or say the position`);
+      return [];
+    }
     const [fixed, angle] = Object.entries(reading.fixedAt ?? {})[0] ?? [];
     const ends = reading.motions ?? (typeof angle === 'number' && fixed ? fixedEnds(fixed, angle) : {});
     return Object.entries(ends).flatMap(([id, end]): Measurement[] => {
       const known = findMotion(id);
       if (!known) {
-        refuse([index, 'sftr'], `"${id}" is not in the catalogue yet`);
+        refuse([index, 'sftr'], `"${id}" is not in the catalogue`);
         return [];
       }
-      const at = position ?? POSITION_BY_SFTR[reading.position ?? ''] ?? known.protocols[0]?.position ?? 'supine';
+      const protocol = protocolFor(known, { mode, instrument, position: position ?? named });
+      const at = protocol?.position ?? position ?? named ?? known.protocols[0]!.position;
       const of = (s: SideId, value: number): Measurement => ({
         ...rest,
         motion: known.id,
-        side: s,
+        side: known.sides === 'midline' ? 'midline' : s,
         mode,
         position: at,
         instrument,
@@ -161,33 +206,33 @@ function isMeasurable(m: Measurement, index: number, refuse: Refuse): boolean {
     refuse([index, way.field], way.message);
     return false;
   }
-  const sides = allowedSides(motion(m.motion));
-  if (!sides.includes(m.side)) {
-    refuse([index, 'side'], `"${m.side}" does not fit ${m.motion}; allowed: ${sides.join(', ')}`);
-    return false;
+  const problems = m.trials.flatMap((trial, t) => trialProblems(m, trial).map(([field, message]) => [t, field, message] as const));
+  for (const [t, field, message] of problems) refuse([index, 'trials', t, ...(field ? [field] : [])], message);
+  return problems.length === 0;
+}
+
+type TrialProblem = readonly [field: string, message: string];
+
+/** What of one trial does not fit its motion and instrument. */
+function trialProblems({ motion: id, instrument }: Measurement, trial: Trial): TrialProblem[] {
+  const { unit } = motion(id);
+  const checked = (field: string, value: number): TrialProblem[] => {
+    const problem = checkValue(id, instrument, value);
+    return problem ? [[field, problem]] : [];
+  };
+  if (instrument === 'dualInclinometer') {
+    if (!isDual(trial)) return [['', 'needs upper and lower, each with zero and end']];
+    return checked('upper', Math.round(endPosition(trial) * 10) / 10);
   }
-  let fine = true;
-  m.trials.forEach((trial, t) => {
-    if (isDual(trial) !== (m.instrument === 'dualInclinometer')) {
-      fine = false;
-      refuse(
-        [index, 'trials', t],
-        m.instrument === 'dualInclinometer'
-          ? 'needs upper and lower, each with zero and end'
-          : `needs end (and start where it was not 0), as read from a ${m.instrument}`,
-      );
-      return;
-    }
-    const angles = isDual(trial)
-      ? [[trial, 'upper', endPosition(trial)] as const]
-      : [[trial, 'end', trial.end] as const, ...(trial.start === undefined ? [] : [[trial, 'start', trial.start] as const])];
-    for (const [, field, angle] of angles) {
-      const problem = checkAngle(m.motion, m.instrument, angle);
-      if (problem) {
-        fine = false;
-        refuse([index, 'trials', t, field], problem);
-      }
-    }
-  });
-  return fine;
+  if (unit === 'deg') {
+    if (isDual(trial) || isValue(trial)) return [['', `needs end (and start where it was not 0), as read from a ${instrument}`]];
+    return [...checked('end', trial.end), ...(trial.start === undefined ? [] : checked('start', trial.start))];
+  }
+  if (!isValue(trial)) return [['', `needs value in ${unit}, as read from a ${instrument}`]];
+  const units = entryUnitsFor(unit);
+  if (trial.unit && !units.includes(trial.unit)) return [['unit', `"${trial.unit}" does not measure this; allowed: ${units.join(', ')}`]];
+  // What was entered is held to the instrument's steps; what it comes to, to what a body can hold.
+  const step = finestStep(instrument);
+  if (Math.abs(trial.value / step - Math.round(trial.value / step)) > 1e-6) return checked('value', trial.value);
+  return checked('value', Math.round(endPosition(trial) / step) * step);
 }

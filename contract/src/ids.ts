@@ -1,4 +1,5 @@
 import {
+  DIGITS,
   END_FEELS,
   INSTRUMENTS,
   INVOLVED_SIDES,
@@ -23,6 +24,7 @@ export const Instrument = z.enum(INSTRUMENTS);
 export const Sex = z.enum(SEXES);
 export const EndFeel = z.enum(END_FEELS);
 export const Joint = z.enum(JOINTS);
+export const Digit = z.literal(DIGITS);
 export const NormSetId = z.enum(NORM_SETS.map((set) => set.id));
 
 /** A motion that the catalogue holds. */

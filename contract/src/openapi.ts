@@ -17,11 +17,12 @@ function operation(name: string, route: Route): Json {
     description,
     content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
   });
+  const shapes = (schema(route.params, 'input')['properties'] ?? {}) as Json;
   const params = [...route.path.matchAll(/:(\w+)/g)].map(([, param]) => ({
     name: param,
     in: 'path',
     required: true,
-    schema: { type: 'string', format: 'uuid' },
+    schema: shapes[param!],
   }));
   const hasBody = !(route.body instanceof z.ZodUndefined);
   return {

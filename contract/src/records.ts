@@ -1,6 +1,6 @@
-import { checkAngle, checkWay, type Judgement, type Series } from '@dial-gauge/core';
+import { checkValue, checkWay, type Judgement, type NormSet, type Series } from '@dial-gauge/core';
 import * as z from 'zod';
-import { Day, EndFeel, Id, Instrument, InvolvedSide, LimbSide, Mode, Motion, Position, Sex } from './ids.js';
+import { Day, Digit, EndFeel, Id, Instrument, InvolvedSide, Mode, Motion, Position, Sex, Side } from './ids.js';
 
 /** RFC 9457 problem, with one entry per field that was refused. */
 export const Problem = z.object({
@@ -84,9 +84,18 @@ export const NewVisit = z.strictObject({ id: Id, assessedOn: Day });
 export type NewVisit = z.infer<typeof NewVisit>;
 
 /** One way of measuring on one side: what a reading or a remark belongs to. */
-const way = { motion: Motion, side: LimbSide, mode: Mode, position: Position };
+const way = {
+  motion: Motion,
+  /** Which finger, for the joints of the fingers. */
+  digit: Digit.optional(),
+  side: Side,
+  mode: Mode,
+  position: Position,
+  /** Protocol id, where a position has several ways; the usual one where it is left out. */
+  protocol: z.string().max(90).optional(),
+};
 
-/** One held reading. `id` is made by the client: sending it twice saves it once. */
+/** One held reading: degrees from `start` to `end`, or a length, force or time in `end`. `id` is made by the client: sending it twice saves it once. */
 export const NewReading = z
   .strictObject({
     id: Id,
@@ -100,7 +109,8 @@ export const NewReading = z
     const wrong = checkWay(reading);
     if (wrong) context.addIssue({ code: 'custom', path: [wrong.field], message: wrong.message });
     for (const field of ['start', 'end'] as const) {
-      const message = checkAngle(reading.motion, reading.instrument, reading[field]);
+      if (field === 'start' && reading.start === 0) continue;
+      const message = checkValue(reading.motion, reading.instrument, reading[field]);
       if (message) context.addIssue({ code: 'custom', path: [field], message });
     }
   });
@@ -137,11 +147,15 @@ export const MeasurementView = z.object({
 });
 export type MeasurementView = z.infer<typeof MeasurementView>;
 
+/** The clinic's norm set itself, where it is one of its own. */
+const OwnNormSet = z.custom<NormSet>((value) => typeof value === 'object' && value !== null).nullable();
+
 export const VisitRecord = z.object({
   visit: VisitView,
   patient: PatientView,
   episode: EpisodeView,
   normSet: z.string(),
+  ownNormSet: OwnNormSet,
   measurements: z.array(MeasurementView),
   /** The visit before, with readings; what the hollow marks show. */
   previous: z.object({ assessedOn: Day, measurements: z.array(MeasurementView) }).nullable(),
@@ -165,6 +179,7 @@ export type JudgementView = z.infer<typeof JudgementView>;
 export const ProgressView = z.object({
   visit: VisitView,
   normSet: z.string(),
+  ownNormSet: OwnNormSet,
   patient: PatientView,
   episode: EpisodeView,
   /** Up to and including this visit, oldest first. */
@@ -172,3 +187,69 @@ export const ProgressView = z.object({
   series: z.array(z.custom<Series>((value) => typeof value === 'object' && value !== null)),
 });
 export type ProgressView = z.infer<typeof ProgressView>;
+
+const triple = z.tuple([z.number(), z.number(), z.number()]);
+
+/** From which size on something is flagged, as a clinic sets it. */
+export const Thresholds = z
+  .strictObject({
+    sideDifference: z.strictObject({
+      deg: z.number().min(1).max(60),
+      cm: z.number().min(0.1).max(20),
+      N: z.number().min(0.01).max(0.9),
+      s: z.number().min(0.5).max(60),
+    }),
+    activeGap: z.number().min(1).max(60),
+    activeGapShare: z.number().min(0.01).max(0.9),
+    severityPercent: triple,
+    severityTimes: triple,
+  })
+  .superRefine((thresholds, context) => {
+    const steps = [
+      ['severityPercent', 1, 99],
+      ['severityTimes', 0.1, 20],
+    ] as const;
+    for (const [field, least, most] of steps) {
+      const [mild, moderate, marked] = thresholds[field];
+      if (mild < least || marked > most || mild >= moderate || moderate >= marked) {
+        context.addIssue({
+          code: 'custom',
+          path: [field],
+          message: `do not rise from step to step; allowed: three rising numbers from ${least} to ${most}`,
+        });
+      }
+    }
+  });
+export type Thresholds = z.infer<typeof Thresholds>;
+
+export const NormSetSummary = z.object({
+  id: z.string(),
+  title: z.string(),
+  short: z.string(),
+  year: z.int().nullable(),
+  where: z.string(),
+  cite: z.string(),
+  fromMemory: z.boolean(),
+  values: z.int(),
+  motions: z.int(),
+  /** True for a set that the clinic brought in itself. */
+  own: z.boolean(),
+});
+export type NormSetSummary = z.infer<typeof NormSetSummary>;
+
+/** What this clinic judges by. */
+export const JudgingView = z.object({
+  normSet: z.string(),
+  thresholds: Thresholds,
+  sets: z.array(NormSetSummary),
+  /** The clinic's own sets in full; those of the program come with the program. */
+  ownSets: z.array(z.custom<NormSet>((value) => typeof value === 'object' && value !== null)),
+});
+export type JudgingView = z.infer<typeof JudgingView>;
+
+export const JudgingChange = z.strictObject({ normSet: z.string().max(60).optional(), thresholds: Thresholds.optional() });
+export type JudgingChange = z.infer<typeof JudgingChange>;
+
+/** A norm set as CSV text, as docs/formats/norm-set.md describes it. */
+export const NormSetFile = z.strictObject({ csv: z.string().min(1).max(1_500_000) });
+export const NormSetDownload = z.object({ fileName: z.string(), csv: z.string() });

@@ -3,10 +3,15 @@ import { Id } from './ids.js';
 import {
   CaseloadRow,
   JudgementView,
+  JudgingChange,
+  JudgingView,
   MeasurementView,
   NewPatient,
   NewReading,
   NewVisit,
+  NormSetDownload,
+  NormSetFile,
+  NormSetSummary,
   PatientRecord,
   ProgressView,
   Remark,
@@ -32,6 +37,7 @@ export interface Route<Params extends z.ZodType = z.ZodType, Body extends z.ZodT
 const nothing = z.undefined();
 const none = z.object({});
 const ById = z.object({ id: Id });
+const BySet = z.object({ id: z.string().max(60) });
 
 function route<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(definition: Route<P, B, A>): Route<P, B, A> {
   return definition;
@@ -120,6 +126,46 @@ export const ROUTES = {
     params: ById,
     body: nothing,
     answer: ProgressView,
+  }),
+  judging: route({
+    method: 'get',
+    path: '/judging',
+    summary: 'What this clinic judges by: norm set, thresholds, installed sets',
+    params: none,
+    body: nothing,
+    answer: JudgingView,
+  }),
+  setJudging: route({
+    method: 'put',
+    path: '/judging',
+    summary: 'Choose the norm set or change thresholds; what stood before is kept on record',
+    params: none,
+    body: JudgingChange,
+    answer: JudgingView,
+  }),
+  addNormSet: route({
+    method: 'post',
+    path: '/norm-sets',
+    summary: 'Bring in a norm set from CSV: all of it, or nothing with every refused cell named',
+    params: none,
+    body: NormSetFile,
+    answer: NormSetSummary,
+  }),
+  exportNormSet: route({
+    method: 'get',
+    path: '/norm-sets/:id/csv',
+    summary: 'Any installed set as CSV',
+    params: BySet,
+    body: nothing,
+    answer: NormSetDownload,
+  }),
+  removeNormSet: route({
+    method: 'delete',
+    path: '/norm-sets/:id',
+    summary: 'Take one of the clinic’s own sets out of use; it stays on record',
+    params: BySet,
+    body: nothing,
+    answer: none,
   }),
 } as const;
 

@@ -19,6 +19,7 @@ export * from './catalogue/index.js';
 export { allowedSides, checkValue, checkWay, finestStep, type FieldProblem, type Way } from './catalogue/check.js';
 export * from './error/index.js';
 export { evaluationReport, type EvaluationReport } from './exchange/report.js';
+export { normSetFromRows, normSetToRows, type NormRowsReading, type RefusedCell } from './exchange/norm-rows.js';
 export * from './finding/index.js';
 export { endPosition, measure, summarise, type MeasuredValue } from './measurement.js';
 export { PLANES, type Plane } from './notation/planes.js';

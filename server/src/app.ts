@@ -10,6 +10,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { DataSource } from 'typeorm';
 import { clinicRouter } from './http/clinic.js';
+import { judgingRouter } from './http/judging.js';
 import { problemHandler } from './http/problem-handler.js';
 import { COOKIE_NAME, sessionRouter } from './http/session.js';
 import { HttpProblem } from './problem.js';
@@ -91,6 +92,8 @@ export function createApp(settings: AppSettings): Express {
       response.setHeader('Cache-Control', 'no-store');
       next();
     });
+    // A norm set is a table of its own; nothing else is that large.
+    router.use('/norm-sets', express.json({ limit: '2mb' }));
     router.use(express.json({ limit: '100kb' }));
     router.use(
       session({
@@ -105,6 +108,7 @@ export function createApp(settings: AppSettings): Express {
     );
     router.use(sessionRouter(dataSource));
     router.use(clinicRouter(dataSource));
+    router.use(judgingRouter(dataSource));
     return router;
   }
 }

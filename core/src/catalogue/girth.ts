@@ -49,7 +49,7 @@ const GIRTHS: readonly Girth[] = [
     where: '5 cm above the upper edge of the knee cap',
     at: LEG,
     limits: [20, 110],
-    ring: ['thigh', 32],
+    ring: ['thigh5', 32],
   },
   {
     id: 'thigh15',
@@ -57,7 +57,7 @@ const GIRTHS: readonly Girth[] = [
     where: '15 cm above the upper edge of the knee cap',
     at: LEG,
     limits: [20, 120],
-    ring: ['thigh', 38],
+    ring: ['thigh15', 38],
   },
   { id: 'knee', name: 'Knee girth', where: 'over the middle of the knee cap', at: LEG, limits: [20, 80], ring: ['knee', 32] },
   { id: 'calf', name: 'Calf girth', where: 'where it is widest', at: LEG, limits: [15, 70], ring: ['calf', 28] },

@@ -146,7 +146,7 @@ export const HIP: readonly Motion[] = [
         twoJoint: 'Rectus femoris: keep the knee straight.',
         not: 'The thigh sweeps level: no inclinometer reads it here.',
         dial: [180, -1, 50, 40],
-        figure: turn('standingSide', 'hip', LEG, 'shoulder', 15),
+        figure: turn('planSidelying', 'hip', LEG, 'shoulder', 15),
       },
       {
         at: 'halfKneeling',
@@ -191,7 +191,7 @@ export const HIP: readonly Motion[] = [
         twoJoint: 'Gracilis: bend the knee and look whether the range grows.',
         not: 'Against the leg’s weight and from level: never compare with supine.',
         dial: [90, -1, 80, 50],
-        figure: turn('sidelying', 'hip', LEG, 'pelvis', 35),
+        figure: turn('sidelying', 'hip', LEG, 270, 35),
       },
       {
         at: 'standing',
@@ -234,7 +234,7 @@ export const HIP: readonly Motion[] = [
         fakes: ['pelvis hikes', 'hip bends', 'leg turns in'],
         not: 'Never compare with supine.',
         dial: [90, 1, 50, 80],
-        figure: turn('sidelying', 'hip', LEG, 'pelvis', 20),
+        figure: turn('sidelying', 'hip', LEG, 270, 20),
       },
     ],
   }),

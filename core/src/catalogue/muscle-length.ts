@@ -235,7 +235,7 @@ export const MUSCLE_LENGTHS: readonly Motion[] = [
         twoJoint: 'Tensor and iliotibial band, but also gluteus medius and the capsule.',
         not: 'Knee bent and knee straight give different norms: never compare.',
         dial: [90, 1, 50, 40],
-        figure: turn('sidelying', 'hip', LEG, 'pelvis', 15),
+        figure: turn('sidelying', 'hip', LEG, 270, 15),
         source,
       },
       {
@@ -258,7 +258,7 @@ export const MUSCLE_LENGTHS: readonly Motion[] = [
         twoJoint: 'Tensor and iliotibial band, but also gluteus medius and the capsule.',
         not: 'Knee bent and knee straight give different norms: never compare.',
         dial: [90, 1, 50, 40],
-        figure: turn('sidelying', 'hip', LEG, 'pelvis', 20),
+        figure: turn('sidelying', 'hip', LEG, 270, 20),
         source,
       },
     ],

@@ -55,7 +55,7 @@ export function evaluationReport(judgement: Judgement) {
       mode: f.mode,
       position: f.position,
       protocol: f.protocol,
-      ...(f.digit === null ? {} : { digit: f.digit }),
+      ...(f.digit === undefined ? {} : { digit: f.digit }),
       unit: f.unit,
       value: round(f.value, 1),
       expected: oneDecimal(f.expected),

@@ -93,7 +93,7 @@ export function finding(measured: MeasuredValue, rest: Rest): Finding {
     mode,
     position,
     protocol: protocolOf(measured.measurement).id,
-    digit: digit ?? null,
+    digit,
     unit: motion(id).unit,
     value: measured.value,
     expected,

@@ -12,7 +12,8 @@ export interface Finding {
   readonly mode: Mode;
   readonly position: Position;
   readonly protocol: string;
-  readonly digit: Digit | null;
+  /** Which finger, where it is one. */
+  readonly digit?: Digit;
   readonly unit: Unit;
   readonly value: number;
   /** What the value was held against: norm, other side, passive reading, last visit; null when nothing. */

@@ -21,7 +21,7 @@ export interface Series {
   readonly mode: Mode;
   readonly position: Position;
   readonly protocol: string;
-  readonly digit: Digit | null;
+  readonly digit?: Digit;
   readonly points: readonly SeriesPoint[];
   /** True when the last reading is of the last visit: without it there is nothing new to tell. */
   readonly isCurrent: boolean;
@@ -59,7 +59,7 @@ export function seriesOf(sessions: readonly Session[]): Series[] {
       mode,
       position,
       protocol: protocolOf(last.measurement).id,
-      digit: digit ?? null,
+      digit,
       isCurrent: lastSession === oldestFirst[oldestFirst.length - 1],
       points: readings.map(({ session, measured }) => ({
         on: session.assessedOn,

@@ -88,6 +88,8 @@ function measurementsOf(reading: DemoReading, owner: { clinicId: string; visitId
         side,
         mode,
         position: protocol.position,
+        variant: '',
+        digit: 0,
         protocol: `${protocol.id}@${protocol.version}`,
         pain: pain?.level ?? 0,
         painWhere: pain?.where ?? '',

@@ -5,6 +5,7 @@ import { Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { Episode, Visit } from '../store/entities.js';
 import { Readings } from '../store/readings.js';
+import { JudgingStore } from '../store/judging.js';
 import { assessmentOfVisit, Records } from '../store/records.js';
 import { HttpProblem, notFound } from '../problem.js';
 import { serve } from './serve.js';
@@ -48,8 +49,9 @@ export function clinicRouter(dataSource: DataSource): Router {
 
   serve(router, ROUTES.judgement, async ({ caller, params }) => {
     const record = await records(caller).visit(params.id);
-    const { visit, patient, episode, previous, normSet } = record;
-    return { visit, patient, episode, previousOn: previous?.assessedOn ?? null, judgement: assess(assessmentOfVisit(record), { normSet }) };
+    const { visit, patient, episode, previous } = record;
+    const context = await new JudgingStore(dataSource, caller.clinicId).current();
+    return { visit, patient, episode, previousOn: previous?.assessedOn ?? null, judgement: assess(assessmentOfVisit(record), context) };
   });
 
   serve(router, ROUTES.progress, async ({ caller, params }) => {

@@ -46,7 +46,8 @@ function toProblem(error: unknown): HttpProblem {
   }
   const { type, status } = error as { type?: string; status?: number };
   if (type === 'entity.parse.failed') return new HttpProblem(400, 'Not JSON', 'The request body is not JSON; allowed: one JSON object.');
-  if (type === 'entity.too.large') return new HttpProblem(413, 'Too large', 'The request is larger than 100 kB; send less at a time.');
+  if (type === 'entity.too.large')
+    return new HttpProblem(413, 'Too large', 'The request is larger than is taken here (100 kB; a norm set 2 MB); send less at a time.');
   if (status === 415 || status === 400) return new HttpProblem(status, 'Refused', 'The request could not be read; send JSON.');
   return new HttpProblem(
     500,

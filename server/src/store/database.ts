@@ -1,6 +1,7 @@
 import { DataSource } from 'typeorm';
 import { ENTITIES } from './entities.js';
 import { First1700000000001 } from './migrations/0001-first.js';
+import { Library1700000000002 } from './migrations/0002-library.js';
 
 export interface DatabaseSettings {
   readonly host: string;
@@ -23,7 +24,7 @@ export function createDataSource(settings: DatabaseSettings): DataSource {
     synchronize: false,
     migrationsRun: false,
     entities: ENTITIES,
-    migrations: [First1700000000001],
+    migrations: [First1700000000001, Library1700000000002],
     connectTimeout: 5_000,
     extra: { decimalNumbers: true, connectionLimit: 10 },
   });

@@ -1,4 +1,4 @@
-import type { EndFeel, Instrument, InvolvedSide, Mode, MotionId, Position, Sex } from '@dial-gauge/core';
+import type { EndFeel, Instrument, InvolvedSide, Mode, MotionId, NormEntry, Position, Sex, Side, Thresholds } from '@dial-gauge/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /*
@@ -17,6 +17,39 @@ export class Clinic {
   @PrimaryColumn(id) id!: string;
   @Column(text(120)) name!: string;
   @Column({ ...text(60), name: 'norm_set' }) normSet!: string;
+  /** null: those that come with the program. */
+  @Column({ type: 'simple-json', nullable: true }) thresholds!: Thresholds | null;
+}
+
+/** A norm set that the clinic brought in. Taken out of use, it stays on record. */
+@Entity({ name: 'norm_set' })
+export class NormSetRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...text(60), name: 'set_id' }) setId!: string;
+  @Column(text(160)) title!: string;
+  @Column({ ...text(60), name: 'short_name' }) short!: string;
+  @Column({ type: 'smallint', nullable: true }) year!: number | null;
+  @Column({ ...text(160), name: 'found_at' }) where!: string;
+  @Column(text(500)) cite!: string;
+  @Column({ type: 'boolean', name: 'from_memory' }) fromMemory!: boolean;
+  @Column({ type: 'simple-json' }) entries!: NormEntry[];
+  @Column({ ...id, name: 'added_by' }) addedBy!: string;
+  @Column({ ...moment, name: 'added_at' }) addedAt!: Date;
+  @Column({ ...moment, name: 'removed_at', nullable: true }) removedAt!: Date | null;
+  @Column({ ...id, name: 'removed_by', nullable: true }) removedBy!: string | null;
+}
+
+/** What the clinic judged by before it was changed: old value, new value, who, when. */
+@Entity({ name: 'clinic_change' })
+export class ClinicChange {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column(text(30)) field!: string;
+  @Column({ type: 'simple-json', name: 'old_value' }) oldValue!: unknown;
+  @Column({ type: 'simple-json', name: 'new_value' }) newValue!: unknown;
+  @Column({ ...id, name: 'user_id' }) userId!: string;
+  @Column({ ...moment, name: 'changed_at' }) changedAt!: Date;
 }
 
 @Entity({ name: 'user' })
@@ -73,9 +106,13 @@ export class MeasurementRow {
   @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
   @Column({ ...id, name: 'visit_id' }) visitId!: string;
   @Column(text(60)) motion!: MotionId;
-  @Column(text(10)) side!: 'left' | 'right';
+  @Column(text(10)) side!: Side;
   @Column(text(10)) mode!: Mode;
   @Column(text(20)) position!: Position;
+  /** Empty for the usual protocol of the position. */
+  @Column(text(40)) variant!: string;
+  /** Finger 1–5; 0 where none belongs. */
+  @Column({ type: 'tinyint' }) digit!: number;
   /** Protocol and version the readings were taken by. */
   @Column(text(80)) protocol!: string;
   @Column({ type: 'tinyint', nullable: true }) pain!: number | null;
@@ -113,4 +150,4 @@ export class Amendment {
   @Column({ ...moment, name: 'amended_at' }) amendedAt!: Date;
 }
 
-export const ENTITIES = [Clinic, User, SessionRow, Patient, Episode, Visit, MeasurementRow, TrialRow, Amendment];
+export const ENTITIES = [Clinic, User, SessionRow, Patient, Episode, Visit, MeasurementRow, TrialRow, Amendment, NormSetRow, ClinicChange];

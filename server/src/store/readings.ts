@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { MeasurementView, NewReading, Remark, SavedReading } from '@dial-gauge/contract';
-import { findProtocol } from '@dial-gauge/core';
+import { checkWay, findProtocol, protocolOf, type Protocol } from '@dial-gauge/core';
 import { IsNull, type DataSource, type EntityManager, type QueryDeepPartialEntity } from 'typeorm';
 import { HttpProblem, notFound } from '../problem.js';
 import type { Caller } from '../caller.js';
 import { Amendment, MeasurementRow, TrialRow, User, Visit } from './entities.js';
 import { measurementView, trialView } from './records.js';
 
-type Way = Pick<NewReading, 'motion' | 'side' | 'mode' | 'position'>;
+type Way = Pick<NewReading, 'motion' | 'digit' | 'side' | 'mode' | 'position' | 'protocol'>;
 
 /** Every statement sees what others have committed by then: a repeated request must find its first copy. */
 const FRESH = 'READ COMMITTED';
@@ -74,10 +74,10 @@ export class Readings {
   /** Notes pain, end feel or substitutions. What stood there before is kept as an amendment. */
   async remark(visitId: string, remark: Remark): Promise<MeasurementView> {
     const { clinicId, userId } = this.caller;
-    const { motion, side, mode, position, ...notes } = remark;
-    this.checkSubstitutions(remark);
+    const { motion, digit, side, mode, position, protocol, ...notes } = remark;
+    checkSubstitutions(remark);
     return this.dataSource.transaction(FRESH, async (manager) => {
-      const { id } = await this.measurementOf(manager, visitId, { motion, side, mode, position });
+      const { id } = await this.measurementOf(manager, visitId, { motion, digit, side, mode, position, protocol });
       // Held until the end, so that what an amendment calls the old value is the one it replaces.
       const row = await manager.findOneOrFail(MeasurementRow, { where: { id, clinicId }, lock: { mode: 'pessimistic_write' } });
       const fields = (['pain', 'painWhere', 'endFeel', 'substitutions'] as const).filter((f) => notes[f] !== undefined);
@@ -110,36 +110,20 @@ export class Readings {
     });
   }
 
-  private checkSubstitutions({ motion, position, substitutions = [] }: Remark): void {
-    const protocol = findProtocol(motion, position);
-    if (!protocol) {
-      throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [
-        { path: 'position', message: `${motion} is not measured in "${position}"` },
-      ]);
-    }
-    const known = protocol.substitutions.map((s) => s.id);
-    const unknown = substitutions.find((s) => !known.includes(s));
-    if (unknown !== undefined) {
-      throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [
-        { path: 'substitutions', message: `"${unknown}" is not one of the allowed: ${known.join(', ')}` },
-      ]);
-    }
-  }
-
   /** The measurement a reading or a remark belongs to; made when it is the first. */
   private async measurementOf(manager: EntityManager, visitId: string, way: Way): Promise<MeasurementRow> {
     const { clinicId } = this.caller;
     const { motion, side, mode, position } = way;
-    const where = { clinicId, visitId, motion, side, mode, position };
+    const protocol = protocolOf(way);
+    const where = { clinicId, visitId, motion, side, mode, position, variant: variantOf(protocol), digit: way.digit ?? 0 };
     const existing = await manager.findOneBy(MeasurementRow, where);
     if (existing) return existing;
     if (!(await manager.existsBy(Visit, { id: visitId, clinicId }))) throw notFound('visit');
-    const protocol = findProtocol(motion, position);
     // Two first readings at once meet at the unique key; the later one takes the earlier one's row.
     await insertOnce(manager, MeasurementRow, {
       id: randomUUID(),
       ...where,
-      protocol: `${protocol?.id ?? motion}@${protocol?.version ?? 0}`,
+      protocol: `${protocol.id}@${protocol.version}`,
       pain: null,
       painWhere: '',
       endFeel: null,
@@ -147,6 +131,23 @@ export class Readings {
     });
     return manager.findOneByOrFail(MeasurementRow, where);
   }
+}
+
+/** How a protocol is told apart in the table: empty for the usual one of its position. */
+export function variantOf(protocol: Protocol): string {
+  return findProtocol(protocol.motion, protocol.position) === protocol ? '' : (protocol.variant ?? '');
+}
+
+/** A remark belongs to a way of measuring, and names only what can fake that one. */
+function checkSubstitutions(remark: Remark): void {
+  const refuse = (path: string, message: string) =>
+    new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [{ path, message }]);
+  const { substitutions = [], ...way } = remark;
+  const wrong = checkWay({ ...way, instrument: findProtocol(way.motion, way.position)?.instruments[0] ?? 'visual' });
+  if (wrong && wrong.field !== 'instrument') throw refuse(wrong.field, wrong.message);
+  const known = protocolOf(way).substitutions.map((s) => s.id);
+  const unknown = substitutions.find((s) => !known.includes(s));
+  if (unknown !== undefined) throw refuse('substitutions', `"${unknown}" is not one of the allowed: ${known.join(', ')}`);
 }
 
 /** Inserts a row unless one with its key is there already; true when it was inserted. */

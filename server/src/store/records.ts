@@ -10,9 +10,20 @@ import type {
   VisitRecord,
   VisitView,
 } from '@dial-gauge/contract';
-import { MOTIONS, type Assessment, type IsoDate, type Measurement, type Session } from '@dial-gauge/core';
+import {
+  motion,
+  MOTIONS,
+  NORM_SETS,
+  PROTOCOLS,
+  type Assessment,
+  type Digit,
+  type IsoDate,
+  type Measurement,
+  type Session,
+} from '@dial-gauge/core';
 import { In, IsNull, type DataSource } from 'typeorm';
 import { Clinic, Episode, MeasurementRow, Patient, TrialRow, User, Visit } from './entities.js';
+import { JudgingStore } from './judging.js';
 import { notFound } from '../problem.js';
 
 /** Reads one clinic's records. Every query names the clinic; there is no other way in. */
@@ -104,7 +115,13 @@ export class Records {
     const clinic = await this.dataSource.getRepository(Clinic).findOneByOrFail({ id: clinicId });
     const visits = (await this.visitViews(await this.visitsOf([episode.id]))).get(episode.id) ?? [];
     const at = visits.findIndex((v) => v.id === id);
-    return { visit: visits[at]!, patient: patientView(patient), episode: episodeView(episode), normSet: clinic.normSet, visits, at };
+    const ownNormSet = await this.ownNormSet(clinic.normSet);
+    return { visit: visits[at]!, patient: patientView(patient), episode: episodeView(episode), normSet: clinic.normSet, ownNormSet, visits, at };
+  }
+
+  /** The clinic's norm set, where it is not one of the program's. */
+  private async ownNormSet(id: string): Promise<VisitRecord['ownNormSet']> {
+    return NORM_SETS.some((set) => set.id === id) ? null : new JudgingStore(this.dataSource, this.clinicId).find(id);
   }
 
   private visitsOf(episodeIds: readonly string[]): Promise<Visit[]> {
@@ -172,13 +189,14 @@ export class Records {
   }
 }
 
-const PLACE = new Map(MOTIONS.map((motion, index) => [motion.id, index]));
+const PLACE = new Map(MOTIONS.map((known, index) => [known.id, index]));
 
 /** The order of a report: by catalogue, then left before right, active before passive. */
 function byCatalogue(a: MeasurementRow, b: MeasurementRow): number {
   return (
     (PLACE.get(a.motion) ?? 0) - (PLACE.get(b.motion) ?? 0) ||
-    a.position.localeCompare(b.position) ||
+    a.protocol.localeCompare(b.protocol) ||
+    a.digit - b.digit ||
     a.side.localeCompare(b.side) ||
     a.mode.localeCompare(b.mode)
   );
@@ -204,12 +222,14 @@ export function trialView(trial: TrialRow, examiner: string): TrialView {
 }
 
 export function measurementView(row: MeasurementRow, trials: TrialView[]): MeasurementView {
-  const { motion, side, mode, position, pain, painWhere, endFeel, substitutions } = row;
+  const { motion: id, digit, side, mode, position, pain, painWhere, endFeel, substitutions } = row;
   return {
-    motion,
+    motion: id,
+    ...(digit === 0 ? {} : { digit: digit as Digit }),
     side,
     mode,
     position,
+    ...(row.variant === '' ? {} : { protocol: protocolIdOf(row) }),
     instrument: trials[trials.length - 1]?.instrument ?? 'goniometer',
     trials,
     pain,
@@ -219,21 +239,21 @@ export function measurementView(row: MeasurementRow, trials: TrialView[]): Measu
   };
 }
 
+/** The protocol that a row's motion, position and variant name; the usual one goes without saying. */
+function protocolIdOf({ motion: id, position, variant }: MeasurementRow): string | undefined {
+  return PROTOCOLS.find((p) => p.motion === id && p.position === position && (p.variant ?? '') === variant)?.id;
+}
+
 /** Stored measurements as the core reads them; those whose readings were all withdrawn are left out. */
 export function toCore(views: readonly MeasurementView[]): Measurement[] {
   return views
     .filter((view) => view.trials.length > 0)
-    .map(({ motion, side, mode, position, instrument, trials, pain, painWhere, endFeel, substitutions }) => ({
-      motion,
-      side,
-      mode,
-      position,
-      instrument,
-      trials: trials.map(({ start, end }) => ({ start, end })),
+    .map(({ trials, pain, painWhere, endFeel, ...view }) => ({
+      ...view,
+      trials: trials.map(({ start, end }) => (motion(view.motion).unit === 'deg' ? { start, end } : { value: end })),
       pain: pain ?? undefined,
       painWhere: painWhere || undefined,
       endFeel: endFeel ?? undefined,
-      substitutions,
       examiner: trials[trials.length - 1]?.examiner,
     }));
 }

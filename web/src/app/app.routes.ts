@@ -9,6 +9,13 @@ export const routes: Routes = [
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'caseload' },
       { path: 'caseload', title: 'Caseload', loadComponent: () => import('./caseload/caseload').then((m) => m.CaseloadPage) },
+      { path: 'library', title: 'Library', loadComponent: () => import('./library/library').then((m) => m.LibraryPage) },
+      {
+        path: 'library/:region/:motionName/:way',
+        title: 'Protocol',
+        loadComponent: () => import('./library/protocol').then((m) => m.ProtocolPage),
+      },
+      { path: 'norms', title: 'Norms and thresholds', loadComponent: () => import('./norms/norms').then((m) => m.NormsPage) },
       { path: 'patients/:id', title: 'Patient', loadComponent: () => import('./caseload/patient').then((m) => m.PatientPage) },
       { path: 'visits/:id/measure', title: 'Measure', loadComponent: () => import('./measure/measure').then((m) => m.MeasurePage) },
       { path: 'visits/:id/judge', title: 'Judge', loadComponent: () => import('./judge/judge').then((m) => m.JudgePage) },

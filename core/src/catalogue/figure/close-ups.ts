@@ -148,7 +148,15 @@ export const CLOSE_UPS: readonly Scene[] = [
   {
     id: 'fingerHooked',
     seenFrom: 'from the side of the finger',
-    points: { wrist: [330, 112], mcp: [224, 112], pip: [150, 112], dip: [150, 172], tip: [150, 214], elbow: [356, 112] },
+    points: {
+      wrist: [330, 112],
+      mcp: [224, 112],
+      pip: [150, 112],
+      dip: [150, 172],
+      tip: [150, 214],
+      crease: [262, 136],
+      elbow: [356, 112],
+    },
     bones: FINGER_SIDE,
     furniture: [],
   },

@@ -116,8 +116,10 @@ function turnOf(
   const stillAt = typeof figure.still === 'number' ? figure.still : direction(axis, at(figure.still));
   const place = (name: string): Point => moved.get(name) ?? at(name);
   return {
-    limbs: scene.bones.flatMap((bone) => limb(bone, points, (from, to) => moves(to) || (moves(from) && to !== figure.axis))),
-    head: scene.head ? { at: place(scene.head.at), radius: scene.head.radius, moves: moves(scene.head.at) } : null,
+    limbs: scene.bones.flatMap((bone) => limb(bone, points, (from, to) => moves(from) || (moves(to) && from === figure.axis))),
+    head: scene.head
+      ? { at: place(scene.head.at), radius: scene.head.radius, moves: moves(scene.head.at) || scene.head.at === figure.axis }
+      : null,
     turn: {
       axis,
       still: along(axis, stillAt, ARM),

@@ -53,6 +53,8 @@ const LYING_UP = {
   heel: [42, 178],
   toe: [44, 142],
   navel: [206, 148],
+  acromion: [284, 148],
+  tableTop: [284, 186],
 } satisfies Record<string, Point>;
 
 const LYING_DOWN = {
@@ -81,6 +83,8 @@ const SITTING = {
   elbow: [208, 120],
   wrist: [206, 158],
   hand: [206, 172],
+  chin: [190, 56],
+  notch: [196, 82],
   t12: [222, 118],
   hip: [214, 160],
   knee: [144, 164],
@@ -125,7 +129,9 @@ const FRONT = {
   pelvis: [180, 138],
   hip: [198, 142],
   hipR: [162, 142],
-  thigh: [199, 168],
+  thigh: [199, 166],
+  thigh5: [200, 174],
+  thigh15: [199, 157],
   knee: [200, 188],
   kneeR: [160, 188],
   calf: [201, 206],
@@ -229,6 +235,14 @@ const BODIES: readonly Scene[] = [
     ],
   ]),
   scene('standingSide', FROM_LEFT, STANDING, sideBones, FLOOR),
+  scene('planSidelying', 'from above, the feet towards you', STANDING, sideBones),
+  scene(
+    'standingKneeBent',
+    FROM_LEFT,
+    { ...STANDING, knee: [188, 184], ankle: [240, 164], toe: [262, 188], heel: [240, 152], buttock: [214, 140] },
+    sideBones,
+    FLOOR,
+  ),
   scene(
     'standingBent',
     FROM_LEFT,
@@ -330,7 +344,7 @@ const BODIES: readonly Scene[] = [
     [...sideBones, ['hip', 'backKnee', 18], ['backKnee', 'backFoot', 13]],
     FLOOR,
   ),
-  scene('wallStanding', FROM_LEFT, { ...STANDING, tragus: [192, 28], wallPoint: [232, 28] }, sideBones, [
+  scene('wallStanding', FROM_LEFT, { ...STANDING, tragus: [192, 28], occiput: [212, 28], wallPoint: [232, 28] }, sideBones, [
     [
       [232, 4],
       [232, 234],

@@ -1,21 +1,5 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
-
-const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
-const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci';
-
-/** A table whose rows belong to a clinic and may be pointed at only together with it. */
-const owned = (name: string, columns: string[]): string =>
-  `CREATE TABLE \`${name}\` (
-    id ${ID} NOT NULL PRIMARY KEY,
-    clinic_id ${ID} NOT NULL,
-    ${columns.join(',\n    ')},
-    UNIQUE KEY ${name}_of_clinic (clinic_id, id),
-    CONSTRAINT ${name}_clinic FOREIGN KEY (clinic_id) REFERENCES clinic (id)
-  ) ${TABLE}`;
-
-/** A reference inside one clinic. */
-const within = (table: string, column: string, target: string): string =>
-  `CONSTRAINT ${table}_${column} FOREIGN KEY (clinic_id, ${column}) REFERENCES \`${target}\` (clinic_id, id)`;
+import { ID, owned, TABLE, within } from './sql.js';
 
 export class First1700000000001 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {

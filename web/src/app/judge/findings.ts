@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { JudgementView } from '@dial-gauge/contract';
-import type { Finding, FindingKind } from '@dial-gauge/core';
+import { needWords, sidedName, type Finding, type FindingKind } from '@dial-gauge/core';
 import { dayWords } from '../caseload/words';
 import { FindingLine } from './finding-line';
 
@@ -23,6 +23,21 @@ export class Findings {
       { title: `Within measuring error since ${this.previous()}`, items: this.of('within-error'), open: false },
       { title: `No norm in ${this.view().judgement.normSet.short}`, items: this.of('no-norm'), open: false },
     ].filter((group) => group.items.length > 0),
+  );
+
+  /** What each motion is enough for, in one line a side and mode. */
+  protected readonly tasks = computed(() =>
+    this.view().judgement.measurements.flatMap(({ measurement: m, needs, key }) => {
+      const words = needWords(needs);
+      return words ? [{ key, name: `${sidedName(m.motion, m.side, m.digit)}, ${m.mode}`, words }] : [];
+    }),
+  );
+
+  /** Readings that look alike but were taken another way. */
+  protected readonly notCompared = computed(() =>
+    this.view().judgement.measurements.flatMap(({ measurement: m, notCompared, key }) =>
+      notCompared.map((words) => ({ key, name: `${sidedName(m.motion, m.side, m.digit)}, ${m.mode}`, words })),
+    ),
   );
 
   private previous(): string {

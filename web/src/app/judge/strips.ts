@@ -3,23 +3,33 @@ import type { JudgementView } from '@dial-gauge/contract';
 import {
   describeEnd,
   endFigure,
-  formatWhole,
+  formatNumber,
   measurementKey,
   motion,
+  protocolOf,
+  regionName,
+  rounded,
+  sidedName,
+  suffixOf,
   type JudgedMeasurement,
-  type MotionId,
-  type Position,
+  type Motion,
   type Side,
 } from '@dial-gauge/core';
 import { dayWords } from '../caseload/words';
 import { ArcStrip, type StripModel } from '../ui/arc-strip/arc-strip';
 
 interface StripRow {
-  readonly motion: MotionId;
-  readonly position: Position;
+  readonly key: string;
   readonly name: string;
-  readonly left: StripModel;
+  readonly how: string;
+  /** null where the motion has no side: it stands on the right alone. */
+  readonly left: StripModel | null;
   readonly right: StripModel;
+}
+
+interface Section {
+  readonly region: string;
+  readonly rows: readonly StripRow[];
 }
 
 /** One row for every motion: left and right, active and passive, norm and last visit side by side. */
@@ -34,16 +44,43 @@ export class Strips {
   readonly view = input.required<JudgementView>();
   protected readonly dayWords = dayWords;
 
-  protected readonly rows = computed((): StripRow[] => {
-    const { measurements } = this.view().judgement;
-    const seen = new Map(measurements.map((m) => [`${m.measurement.motion}/${m.measurement.position}`, m.measurement]));
-    return [...seen.values()].map(({ motion: id, position }) => {
-      const of = measurements.filter((m) => m.measurement.motion === id && m.measurement.position === position);
-      const values = of.flatMap((m) => [m.value, this.lastValue(m) ?? 0, this.primary(m)?.expectedBand.high ?? 0]);
-      const range = { from: Math.min(0, Math.floor(Math.min(...values) / 10) * 10), to: Math.ceil((Math.max(...values) + 4) / 10) * 10 };
-      return { motion: id, position, name: motion(id).short, left: this.strip(of, 'left', range), right: this.strip(of, 'right', range) };
-    });
+  protected readonly sections = computed((): Section[] => {
+    const rows = new Map<string, JudgedMeasurement[]>();
+    for (const judged of this.view().judgement.measurements) {
+      const { digit } = judged.measurement;
+      const key = `${protocolOf(judged.measurement).id} ${digit ?? ''}`;
+      rows.set(key, [...(rows.get(key) ?? []), judged]);
+    }
+    const sections = new Map<string, StripRow[]>();
+    for (const [key, of] of rows) {
+      const region = regionName(motion(of[0]!.measurement.motion).joint);
+      sections.set(region, [...(sections.get(region) ?? []), this.row(key, of)]);
+    }
+    return [...sections].map(([region, own]) => ({ region, rows: own }));
   });
+
+  private row(key: string, of: readonly JudgedMeasurement[]): StripRow {
+    const { measurement } = of[0]!;
+    const about = motion(measurement.motion);
+    const values = of.flatMap((m) => [m.value, this.lastValue(m) ?? 0, this.primary(m)?.expectedBand.high ?? 0]);
+    const [least, most] = [Math.min(0, ...values), Math.max(...values)];
+    // Room to the right for the last mark; whole steps of the scale.
+    const step = about.unit === 'deg' ? 10 : most > 100 ? 50 : 5;
+    const range = { from: Math.floor(least / step) * step, to: Math.ceil((most + step * 0.4) / step) * step };
+    const strip = (side: Side) => this.strip(of, about, side, range);
+    const finger = measurement.digit
+      ? sidedName(measurement.motion, 'left', measurement.digit)
+          .replace(/^Left /, '')
+          .split(',')[0]
+      : '';
+    return {
+      key,
+      name: [about.short, finger].filter(Boolean).join(', '),
+      how: protocolOf(measurement).label,
+      left: about.sides === 'midline' ? null : strip('left'),
+      right: strip(about.sides === 'midline' ? 'midline' : 'right'),
+    };
+  }
 
   private primary(m: JudgedMeasurement) {
     return m.norms.find((n) => n.set === this.view().judgement.normSet.id);
@@ -55,7 +92,7 @@ export class Strips {
     return change?.expected ?? null;
   }
 
-  private strip(of: readonly JudgedMeasurement[], side: Side, range: StripModel['range']): StripModel {
+  private strip(of: readonly JudgedMeasurement[], about: Motion, side: Side, range: StripModel['range']): StripModel {
     const find = (mode: 'active' | 'passive') => of.find((m) => m.measurement.side === side && m.measurement.mode === mode);
     const [active, passive] = [find('active'), find('passive')];
     const main = passive ?? active;
@@ -64,28 +101,31 @@ export class Strips {
     const model = {
       side: side === 'left' ? ('left' as const) : ('right' as const),
       range,
+      label: (value: number) => endFigure(value, about),
       active: active?.value ?? null,
       passive: passive?.value ?? null,
       expected: norm?.expectedBand ?? null,
-      gapTo: norm?.short ? norm.expectedBand.low : null,
+      gapTo: norm?.short ? (about.better === 'less' ? norm.expectedBand.high : norm.expectedBand.low) : null,
       lastVisit: main ? this.lastValue(main) : null,
       pain,
-      value: main ? endFigure(Math.round(main.value)) : '··',
+      value: main ? endFigure(rounded(main.value, about.unit), about) + (about.unit === 'deg' ? '' : suffixOf(about.unit)) : '··',
     };
-    return { ...model, text: describe(of[0]!.measurement.motion, model) };
+    return { ...model, text: describe(about, side, model) };
   }
 }
 
 /** A strip in words, for those who do not see it. */
-function describe(id: MotionId, { side, active, passive, expected, gapTo, lastVisit, pain }: Omit<StripModel, 'text'>): string {
-  const say = (value: number) => describeEnd(motion(id), value);
+function describe(about: Motion, side: Side, { active, passive, expected, gapTo, lastVisit, pain }: Omit<StripModel, 'text'>): string {
+  const say = (value: number) => describeEnd(about, value);
+  const plain = (value: number) => formatNumber(rounded(value, about.unit));
   const parts = [
-    active !== null && `active ${say(active)}`,
-    passive !== null && `passive ${say(passive)}`,
-    expected && `expected ${formatWhole(expected.low)} to ${formatWhole(expected.high)}`,
+    active !== null && (about.unit === 'deg' ? `active ${say(active)}` : say(active)),
+    passive !== null && (about.unit === 'deg' ? `passive ${say(passive)}` : say(passive)),
+    expected && `expected ${plain(expected.low)} to ${plain(expected.high)}`,
     gapTo !== null && 'short of normal',
-    lastVisit !== null && `last visit ${endFigure(Math.round(lastVisit))}`,
+    lastVisit !== null && `last visit ${endFigure(rounded(lastVisit, about.unit), about)}`,
     pain > 0 && `hurts ${pain} of 10`,
   ];
-  return `${side}: ${parts.filter(Boolean).join(', ') || 'not measured'}`;
+  const name = side === 'midline' ? about.name : side;
+  return `${name}: ${parts.filter(Boolean).join(', ') || 'not measured'}`;
 }

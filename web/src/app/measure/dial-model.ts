@@ -26,7 +26,7 @@ export function dialModel(exam: Exam): DialModel | null {
     scale: dial.scale,
     ends: { on: endWord(shown.short), back: endWord(opposite) },
     needle: value,
-    error: bandAround(exam.sem),
+    error: bandAround(exam.sem()),
     active: mode === 'active' ? value : (active?.value ?? null),
     passive: mode === 'passive' ? value : (passive?.value ?? null),
     expected: exam.expected(),

@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import type { MeasurementView, NewReading, Remark, VisitRecord } from '@dial-gauge/contract';
 import {
   ageOn,
-  checkAngle,
+  checkValue,
   compareWithNorm,
   errorOf,
   expectedBand,
@@ -12,6 +12,7 @@ import {
   measure,
   measurementKey,
   motion,
+  normQuery,
   parseEntry,
   type Degrees,
   type EndFeel,
@@ -64,7 +65,7 @@ export class Exam {
   private readonly outbox = inject(Outbox);
 
   /** Standard error of the instrument in hand, degrees. */
-  readonly sem = errorOf(INSTRUMENT)!.sem;
+  readonly sem = computed(() => errorOf({ motion: this.row().motion, instrument: INSTRUMENT }).sem);
   readonly record = signal<VisitRecord | null>(null);
   readonly place = signal<Place>({ row: 0, side: 'right' });
   readonly typed = signal('');
@@ -139,10 +140,10 @@ export class Exam {
   /** The clinic's norm set, and what it is asked for the measurement in hand. */
   private readonly normQuestion = computed(() => {
     const record = this.record();
-    const set = record && findNormSet(record.normSet);
+    const set = record && findNormSet(record.normSet, record.ownNormSet ? [record.ownNormSet] : []);
     if (!record || !set) return undefined;
     const { sex, birthDate } = record.patient;
-    return { set, query: { ...this.row(), sex, age: ageOn(birthDate, record.visit.assessedOn) } };
+    return { set, query: normQuery({ ...this.row(), side: this.place().side }, sex, ageOn(birthDate, record.visit.assessedOn)) };
   });
   readonly normSetName = computed(() => this.normQuestion()?.set.short ?? 'this set');
 
@@ -155,7 +156,7 @@ export class Exam {
   /** A value of the measurement in hand against the clinic's norm. */
   normFor(value: Degrees): NormComparison | undefined {
     const question = this.normQuestion();
-    return question && compareWithNorm(question.set, question.query, value, this.sem);
+    return question && compareWithNorm(question.set, question.query, value, this.sem());
   }
 
   setTrials(count: number): void {
@@ -196,7 +197,7 @@ export class Exam {
     const entry = parseEntry(text);
     const row = this.row();
     const problem = entry.ok
-      ? (checkAngle(row.motion, INSTRUMENT, entry.end) ?? checkAngle(row.motion, INSTRUMENT, entry.start))
+      ? (checkValue(row.motion, INSTRUMENT, entry.end) ?? checkValue(row.motion, INSTRUMENT, entry.start))
       : entry.message;
     if (!entry.ok || problem) {
       this.problem.set(problem ?? '');

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, viewChild } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
-import { describeEnd, endFigure, formatWhole } from '@dial-gauge/core';
+import { ageOn, describeEnd, endFigure, formatWhole } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { Frame } from '../shell/frame';
@@ -106,9 +106,29 @@ export class MeasurePage {
     p: () => this.remarks()?.focusPain(),
     e: () => this.remarks()?.focusEndFeel(),
     x: () => this.remarks()?.focusSubstitutions(),
+    l: () => void this.openLibrary(),
     '?': () => void this.showKeys(),
     Escape: () => this.exam.typed.set(''),
   };
+
+  /** The library's page of the motion in hand, over the dial. */
+  protected async openLibrary(): Promise<void> {
+    const { ProtocolDialog } = await import('../library/protocol.dialog');
+    const { patient, visit } = this.exam.record()!;
+    this.dialog
+      .open(ProtocolDialog, {
+        data: {
+          protocol: this.exam.protocol(),
+          person: { sex: patient.sex, age: ageOn(patient.birthDate, visit.assessedOn) },
+          mode: this.exam.row().mode,
+        },
+        width: '1120px',
+        maxWidth: '96vw',
+        maxHeight: '94vh',
+      })
+      .afterClosed()
+      .subscribe(() => this.focusEntry());
+  }
 
   protected async showKeys(): Promise<void> {
     const { KeysDialog } = await import('./keys.dialog');

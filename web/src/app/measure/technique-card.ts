@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { bandAround, flagWords, formatWhole } from '@dial-gauge/core';
+import { bandAround, flagWords, formatWhole, placementLines } from '@dial-gauge/core';
 import { Exam } from './exam';
 
 /** Where axis and arms go, what to hold still, and how the name misleads. */
@@ -13,12 +13,10 @@ import { Exam } from './exam';
     <dl>
       <dt>Start</dt>
       <dd>{{ p.startingPosition }}</dd>
-      <dt>Axis</dt>
-      <dd>{{ p.axis }}</dd>
-      <dt>Still arm</dt>
-      <dd>{{ p.stationaryArm }}</dd>
-      <dt>Moving arm</dt>
-      <dd>{{ p.movingArm }}</dd>
+      @for (line of place(); track line.label) {
+        <dt>{{ line.label }}</dt>
+        <dd>{{ line.text }}</dd>
+      }
       <dt>Hold still</dt>
       <dd>{{ p.stabilise }}</dd>
       @if (p.twoJoint) {
@@ -37,6 +35,7 @@ import { Exam } from './exam';
       <dt>Expected here</dt>
       <dd>{{ expected() }}</dd>
     </dl>
+    <p class="soft"><kbd>l</kbd> opens the library: figure, all norms, error.</p>
     <p class="soft">Stop where it hurts. The surgeon’s limits and local rules come first.</p>
   `,
   styleUrl: './technique-card.scss',
@@ -45,6 +44,8 @@ import { Exam } from './exam';
 export class TechniqueCard {
   protected readonly exam = inject(Exam);
 
+  protected readonly place = computed(() => placementLines(this.exam.protocol()).filter((line) => line.label !== 'Inclinometer'));
+
   protected readonly expected = computed(() => {
     const norm = this.exam.normFor(0);
     if (!norm) return `no norm in ${this.exam.normSetName()}`;
@@ -52,7 +53,7 @@ export class TechniqueCard {
     const figure =
       low < high
         ? `${formatWhole(low)}–${formatWhole(high)}°`
-        : `${formatWhole(norm.expected)}° ± ${formatWhole(bandAround(this.exam.sem))}`;
+        : `${formatWhole(norm.expected)}° ± ${formatWhole(bandAround(this.exam.sem()))}`;
     const misfits = flagWords(norm.flags);
     return `${figure} · ${norm.setName}, ${norm.band}${misfits.length ? ` (${misfits.join('; ')})` : ''}`;
   });

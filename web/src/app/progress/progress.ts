@@ -8,8 +8,12 @@ import {
   endFigure,
   findNormSet,
   formatSigned,
-  formatWhole,
+  formatSize,
   motion,
+  normQuery,
+  rounded,
+  sidedName,
+  suffixOf,
   type ChangeVerdict,
   type Series,
 } from '@dial-gauge/core';
@@ -52,7 +56,7 @@ export class ProgressPage {
   protected readonly title = computed(() => {
     const series = this.chosen();
     if (!series) return '';
-    return `${series.side === 'left' ? 'Left' : 'Right'} ${motion(series.motion).name.toLowerCase()}`;
+    return sidedName(series.motion, series.side, series.digit);
   });
 
   protected readonly sentence = computed(() => {
@@ -60,12 +64,13 @@ export class ProgressPage {
     const change = series?.sinceLast;
     if (series && !series.isCurrent) return 'Not measured at this visit: the chart ends where it was measured last.';
     if (!series || !change) return 'One visit so far: a second one, measured the same way, shows whether anything changed.';
-    const now = describeEnd(motion(series.motion), Math.round(change.now));
-    const size = `${formatWhole(Math.abs(change.change))}°`;
-    const limit = `a change counts from ${formatWhole(Math.ceil(change.mdc))}°`;
+    const about = motion(series.motion);
+    const now = describeEnd(about, rounded(change.now, about.unit));
+    const size = formatSize(Math.abs(change.change), about.unit);
+    const limit = `a change counts from ${formatSize(about.unit === 'deg' ? Math.ceil(change.mdc) : change.mdc, about.unit)}`;
     const caveats = change.caveats.length ? ` (${change.caveats.join('; ')})` : '';
     if (change.verdict === 'within-error')
-      return `${series.mode} ${now}: ${formatSigned(Math.round(change.change))}° since the visit before, within measuring error; ${limit}${caveats}.`;
+      return `${series.mode} ${now}: ${formatSigned(rounded(change.change, about.unit))}${suffixOf(about.unit)} since the visit before, within measuring error; ${limit}${caveats}.`;
     return `${series.mode} ${now}: ${size} ${change.verdict} than at the visit before, past measuring error; ${limit}${caveats}.`;
   });
 
@@ -74,26 +79,38 @@ export class ProgressPage {
     const view = this.loaded();
     if (!series || !view) return null;
     const twin = this.rows().find(
-      (s) => s.motion === series.motion && s.side === series.side && s.position === series.position && s.mode !== series.mode,
+      (s) =>
+        s.motion === series.motion &&
+        s.side === series.side &&
+        s.protocol === series.protocol &&
+        s.digit === series.digit &&
+        s.mode !== series.mode,
     );
-    const set = findNormSet(view.normSet);
+    const set = findNormSet(view.normSet, view.ownNormSet ? [view.ownNormSet] : []);
     const last = series.points[series.points.length - 1]!;
-    const expected = set && expectedBand(set, { ...series, sex: view.patient.sex, age: ageOn(view.patient.birthDate, last.on) });
+    const expected = set && expectedBand(set, normQuery(series, view.patient.sex, ageOn(view.patient.birthDate, last.on)));
     return { main: series, twin, expected: expected ?? null, normName: set?.short ?? '' };
   });
 
   protected name(series: Series): string {
-    return `${motion(series.motion).short}, ${series.mode}`;
+    const { short, unit } = motion(series.motion);
+    return unit === 'deg' ? `${short}, ${series.mode}` : short;
   }
 
   /** The readings a row compares; a motion left out of this visit has nothing new. */
-  protected before({ points, isCurrent }: Series): string {
+  protected before(series: Series): string {
+    const { points, isCurrent } = series;
     const point = isCurrent ? points[points.length - 2] : points[points.length - 1];
-    return point ? endFigure(Math.round(point.value)) : '··';
+    return point ? this.figure(series, point.value) : '··';
   }
 
-  protected now({ points, isCurrent }: Series): string {
-    return isCurrent ? endFigure(Math.round(points[points.length - 1]!.value)) : '··';
+  protected now(series: Series): string {
+    return series.isCurrent ? this.figure(series, series.points[series.points.length - 1]!.value) : '··';
+  }
+
+  private figure(series: Series, value: number): string {
+    const about = motion(series.motion);
+    return endFigure(rounded(value, about.unit), about);
   }
 }
 

@@ -34,6 +34,7 @@ export function visitRecord(over: Partial<VisitRecord> = {}): VisitRecord {
     patient: { id: SOME_ID, givenName: 'Ilka', familyName: 'Marsh', birthDate: '1984-05-02', sex: 'male', occupation: 'Potter' },
     episode: { id: SOME_ID, complaint: 'stiff hip', involvedSide: 'right', openedOn: '2026-10-01' },
     normSet: 'boone-azen-1979',
+    ownNormSet: null,
     measurements: [],
     previous: null,
     ...over,

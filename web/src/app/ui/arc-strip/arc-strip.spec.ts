@@ -3,6 +3,7 @@ import { ArcStrip, type StripModel } from './arc-strip';
 
 const MODEL: StripModel = {
   side: 'right',
+  label: (value) => (value < 0 ? `lacks ${-value}` : String(value)),
   range: { from: 0, to: 60 },
   active: 20,
   passive: 31,

@@ -1,16 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Degrees } from '@dial-gauge/core';
 
-/** One side of one motion, laid out along a line. Angles in degrees from zero. */
+/** One side of one motion, laid out along a line. Values in the motion's unit, from zero. */
 export interface StripModel {
   readonly side: 'left' | 'right';
-  readonly range: { readonly from: Degrees; readonly to: Degrees };
-  readonly active: Degrees | null;
-  readonly passive: Degrees | null;
-  readonly expected: { readonly low: Degrees; readonly high: Degrees } | null;
+  /** A value as the scale prints it: never with a bare sign. */
+  readonly label: (value: number) => string;
+  readonly range: { readonly from: number; readonly to: number };
+  readonly active: number | null;
+  readonly passive: number | null;
+  readonly expected: { readonly low: number; readonly high: number } | null;
   /** Edge of the expected band that the value falls short of. */
-  readonly gapTo: Degrees | null;
-  readonly lastVisit: Degrees | null;
+  readonly gapTo: number | null;
+  readonly lastVisit: number | null;
   readonly pain: number;
   /** The value as printed beside the strip. */
   readonly value: string;
@@ -33,13 +34,13 @@ export class ArcStrip {
   protected readonly hatches = Array.from({ length: 34 }, (_, i) => i);
 
   /** Position of an angle along the strip. */
-  protected x(angle: Degrees): number {
+  protected x(angle: number): number {
     const { range, side } = this.model();
     const along = INSET + ((angle - range.from) / (range.to - range.from)) * (WIDTH - 2 * INSET);
     return side === 'left' ? WIDTH - along : along;
   }
 
-  protected bar(from: Degrees, to: Degrees): { x: number; width: number } {
+  protected bar(from: number, to: number): { x: number; width: number } {
     const [a, b] = [this.x(from), this.x(to)];
     return { x: Math.min(a, b), width: Math.abs(b - a) };
   }
@@ -47,12 +48,13 @@ export class ArcStrip {
   protected readonly marks = computed(() => {
     const { range } = this.model();
     const span = range.to - range.from;
-    const step = span > 100 ? 50 : span > 50 ? 20 : 10;
-    const first = Math.ceil(range.from / 10) * 10;
-    return Array.from({ length: Math.floor((range.to - first) / 10) + 1 }, (_, i) => first + i * 10).map((angle) => ({
-      angle,
-      x: this.x(angle),
-      named: angle % step === 0,
+    const fine = span > 400 ? 50 : span > 24 ? 10 : 1;
+    const step = fine * (span / fine > 10 ? 5 : span / fine > 5 ? 2 : 1);
+    const first = Math.ceil(range.from / fine) * fine;
+    return Array.from({ length: Math.floor((range.to - first) / fine) + 1 }, (_, i) => first + i * fine).map((value) => ({
+      value,
+      x: this.x(value),
+      named: value % step === 0,
     }));
   });
 
