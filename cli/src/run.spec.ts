@@ -1,4 +1,16 @@
 import { readFileSync } from 'node:fs';
+import {
+  INSTRUMENTS,
+  JOINT_PLANES,
+  MODES,
+  MOTIONS,
+  POSITIONS,
+  PROTOCOLS,
+  allowedSides,
+  entryUnitsFor,
+  motion,
+  type Protocol,
+} from '@dial-gauge/core';
 import { run } from './run.js';
 
 const EXAMPLE = readFileSync(new URL('../../docs/formats/examples/hip-and-back.json', import.meta.url), 'utf8');
@@ -94,6 +106,61 @@ describe('gauge evaluate', () => {
       (f) => ({ ...f, measurements: [{ ...f.measurements[1], trials: [{ end: 55 }] }] }),
       'measurements.0.trials.0: needs upper and lower',
     ],
+    [
+      'a finger that is not named',
+      (f) => ({ ...f, measurements: [{ ...f.measurements[0], motion: 'fingerPip.flexion', position: 'sitting' }] }),
+      'measurements.0.digit: is missing; allowed: 1, 2, 3, 4, 5',
+    ],
+    [
+      'a turn about a plumb axis read by gravity',
+      (f) => ({
+        ...f,
+        measurements: [
+          { ...f.measurements[0], motion: 'cervical.rotation', mode: 'active', position: 'sitting', instrument: 'inclinometer' },
+        ],
+      }),
+      'gravity cannot tell',
+    ],
+    [
+      'degrees of a tape',
+      (f) => ({
+        ...f,
+        measurements: [
+          { ...f.measurements[0], motion: 'distance.kneeToWall', position: 'standing', instrument: 'tape', trials: [{ end: 7 }] },
+        ],
+      }),
+      'measurements.0.trials.0: needs value in cm',
+    ],
+    [
+      'a force in centimetres',
+      (f) => ({
+        ...f,
+        measurements: [
+          {
+            motion: 'strength.kneeExtension',
+            side: 'left',
+            mode: 'active',
+            position: 'sitting',
+            instrument: 'dynamometer',
+            trials: [{ value: 20, unit: 'cm' }],
+          },
+        ],
+      }),
+      'measurements.0.trials.0.unit: "cm" does not measure this; allowed: N, lb, kg',
+    ],
+    [
+      'a protocol of another position',
+      (f) => ({ ...f, measurements: [{ ...f.measurements[0], protocol: 'hip.internalRotation/sitting' }] }),
+      'measurements.0.protocol: "hip.internalRotation/sitting" is not a way of measuring',
+    ],
+    [
+      'an arc at a position that has no protocol',
+      (f) => ({
+        ...f,
+        measurements: [{ sftr: 'R(S0):60-0-70', joint: 'shoulder', side: 'left', mode: 'passive', instrument: 'goniometer' }],
+      }),
+      'measurements.0.sftr: no protocol of the shoulder is known for (S0); allowed: F90',
+    ],
     ['a repeated measurement', (f) => ({ ...f, measurements: [f.measurements[0], f.measurements[0]] }), 'is given twice'],
     [
       'an impossible arc',
@@ -117,6 +184,112 @@ describe('gauge evaluate', () => {
       expect(found[0]).toContain(words);
     });
   }
+
+  /** One reading of a protocol as a file holds it, by each of its instruments. */
+  const readings = (p: Protocol) => {
+    const { unit, perDigit, limits } = motion(p.motion);
+    const value = Math.min(12, limits.max - 1);
+    const trial = (instrument: string) =>
+      instrument === 'dualInclinometer'
+        ? { upper: { zero: 0, end: 30 }, lower: { zero: 0, end: 10 } }
+        : unit === 'deg'
+          ? { end: value }
+          : { value: Math.max(value, limits.min + 1) };
+    return p.instruments.map((instrument) => ({
+      motion: p.motion,
+      ...(perDigit ? { digit: 3 } : {}),
+      side: allowedSides(motion(p.motion))[0],
+      mode: p.modes[0],
+      position: p.position,
+      protocol: p.id,
+      instrument,
+      trials: [trial(instrument)],
+    }));
+  };
+
+  it('judges every protocol with every instrument that reads it: the whole vocabulary', () => {
+    for (const p of PROTOCOLS) {
+      for (const reading of readings(p)) {
+        const { measurements } = output(evaluate({ ...example(), measurements: [reading] }));
+        expect(measurements[0])
+          .withContext(`${p.id} ${reading.instrument}`)
+          .toEqual(jasmine.objectContaining({ motion: p.motion, protocol: p.id, unit: motion(p.motion).unit }));
+        expect(measurements[0].sem).withContext(p.id).toBeGreaterThan(0);
+      }
+    }
+    // Nothing of the fixed ids is left out: joints with all motions of their planes, modes, positions, instruments.
+    const ids = new Set(MOTIONS.map((m) => m.id as string));
+    for (const [joint, planes] of Object.entries(JOINT_PLANES)) {
+      for (const pair of Object.values(planes)) for (const name of [pair.first, pair.last]) expect(ids).toContain(`${joint}.${name}`);
+    }
+    for (const mode of MODES) expect(PROTOCOLS.some((p) => p.modes.includes(mode))).toBeTrue();
+    for (const position of POSITIONS) expect(PROTOCOLS.some((p) => p.position === position)).toBeTrue();
+    for (const instrument of INSTRUMENTS) expect(PROTOCOLS.some((p) => p.instruments.includes(instrument))).toBeTrue();
+  });
+
+  it('takes the usual protocol of a position where none is named', () => {
+    const [reading] = readings(PROTOCOLS.find((p) => p.id === 'shoulder.externalRotation/supine')!);
+    const { protocol, ...unnamed } = reading!;
+    expect(output(evaluate({ ...example(), measurements: [unnamed] })).measurements[0].protocol).toBe(protocol);
+  });
+
+  it('takes tape in cm or inches, force in N, lb or kg', () => {
+    const of = (id: string, trial: object) => {
+      const p = PROTOCOLS.find((q) => q.id === id)!;
+      return output(evaluate({ ...example(), measurements: [{ ...readings(p)[0]!, trials: [trial] }] })).measurements[0];
+    };
+    expect(of('distance.kneeToWall/standing', { value: 7.5 })).toEqual(jasmine.objectContaining({ value: 7.5, unit: 'cm' }));
+    expect(of('distance.kneeToWall/standing', { value: 3, unit: 'in' }).value).toBe(7.6);
+    expect(of('strength.kneeExtension/sitting', { value: 210 })).toEqual(jasmine.objectContaining({ value: 210, unit: 'N' }));
+    expect(of('strength.kneeExtension/sitting', { value: 20, unit: 'kg' }).value).toBe(196.1);
+    expect(entryUnitsFor('N')).toEqual(['N', 'lb', 'kg']);
+  });
+
+  it('needs no mode where it says nothing', () => {
+    const { mode, ...girth } = readings(PROTOCOLS.find((p) => p.id === 'girth.calf/supine')!)[0]!;
+    void mode;
+    expect(output(evaluate({ ...example(), measurements: [girth] })).measurements.length).toBe(1);
+  });
+
+  it('reads an arc of a finger, of the neck and of the foot', () => {
+    const arc = (over: object) =>
+      output(
+        evaluate({ ...example(), measurements: [{ side: 'left', mode: 'active', instrument: 'goniometer', ...over }] }),
+      ).measurements.map((m: { motion: string; side: string; position: string; value: number; digit?: number }) => [
+        m.motion,
+        m.side,
+        m.position,
+        m.value,
+        m.digit,
+      ]);
+    expect(arc({ sftr: 'S:0-20-95', joint: 'fingerPip', digit: 4 })).toEqual([
+      ['fingerPip.extension', 'left', 'sitting', -20, 4],
+      ['fingerPip.flexion', 'left', 'sitting', 95, 4],
+    ]);
+    expect(arc({ sftr: 'R:60-0-55', joint: 'cervical' })).toEqual([
+      ['cervical.rotation', 'left', 'sitting', 60, undefined],
+      ['cervical.rotation', 'right', 'sitting', 55, undefined],
+    ]);
+    expect(arc({ sftr: 'S:45-0-40', joint: 'cervical' }).map((m: unknown[]) => m[1])).toEqual(['midline', 'midline']);
+    expect(arc({ sftr: 'F:15-0-35', joint: 'subtalar' }).map((m: unknown[]) => m[2])).toEqual(['sitting', 'sitting']);
+    expect(arc({ sftr: 'R(F90):85-0-60', joint: 'shoulder' }).map((m: unknown[]) => m[2])).toEqual(['supine', 'supine']);
+  });
+
+  it('says what the range is enough for, and what was not compared', () => {
+    const knee = {
+      motion: 'knee.flexion',
+      side: 'left',
+      mode: 'passive',
+      position: 'supine',
+      instrument: 'goniometer',
+      trials: [{ end: 100 }],
+    };
+    const before = { assessedOn: '2026-10-01', measurements: [{ ...knee, position: 'prone' }] };
+    const [judged] = output(evaluate({ ...example(), measurements: [knee], previous: before })).measurements;
+    const verdicts = Object.fromEntries(judged.needs.map((n: { task: string; verdict: string }) => [n.task, n.verdict]));
+    expect([verdicts['stairs up'], verdicts['deep squat, heels down']]).toEqual(['enough', 'not-enough']);
+    expect(judged.notCompared[0]).toContain('Knee flexion, prone');
+  });
 
   it('tells every problem at once', () => {
     const file = { ...example(), extra: 1, person: { birthDate: 'x', sex: 'y' } };

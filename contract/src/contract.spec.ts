@@ -1,4 +1,5 @@
-import { explain, NewPatient, NewReading, openApiDocument, ROUTES } from './index.js';
+import { DEFAULT_THRESHOLDS, type Thresholds as CoreThresholds } from '@dial-gauge/core';
+import { explain, NewPatient, NewReading, openApiDocument, ROUTES, Thresholds } from './index.js';
 
 const reading = {
   id: '7d444840-9dc0-41d1-b245-5ffdce74fad2',
@@ -23,8 +24,8 @@ describe('a new reading', () => {
   it('is refused with the field, what is wrong, and what is allowed', () => {
     expect(problems({ end: 400 })).toEqual(['end: 400° is more than hip flexion can hold; allowed: −60 to 170°']);
     expect(problems({ end: undefined })).toEqual(['end: is missing; allowed: number']);
-    expect(problems({ position: 'prone' })).toEqual(['position: hip flexion is not measured in "prone"; allowed: supine']);
-    expect(problems({ side: 'midline' })[0]).toBe('side: is not one of the allowed: left, right');
+    expect(problems({ position: 'prone' })).toEqual(['position: hip flexion is not measured in "prone"; allowed: supine, standing']);
+    expect(problems({ side: 'midline' })[0]).toBe('side: "midline" does not fit hip.flexion; allowed: left, right');
     expect(problems({ id: '1' })[0]).toBe('id: is not an identifier; allowed: a UUID');
     expect(problems({ heldAt: 'noon' })[0]).toContain('heldAt: is not a moment');
     expect(problems({ clinicId: 'x' })[0]).toContain('clinicId: is not known here');
@@ -60,5 +61,21 @@ describe('OpenAPI document', () => {
     const body = JSON.stringify(document.paths['/api/visits/{id}/readings']?.['post']?.requestBody);
     expect(body).toContain('heldAt');
     expect(body).toContain('goniometer');
+  });
+});
+
+describe('thresholds', () => {
+  const wrong = (over: Partial<CoreThresholds>) => {
+    const parsed = Thresholds.safeParse({ ...DEFAULT_THRESHOLDS, ...over });
+    return parsed.success ? [] : explain(parsed.error).map((p) => `${p.path}: ${p.message}`);
+  };
+
+  it('take the defaults, and refuse steps that do not rise', () => {
+    expect(wrong({})).toEqual([]);
+    expect(wrong({ severityPercent: [25, 10, 50] })).toEqual([
+      'severityPercent: do not rise from step to step; allowed: three rising numbers from 1 to 99',
+    ]);
+    expect(wrong({ activeGap: 0 })).toEqual(['activeGap: is too small; allowed: 1 or more']);
+    expect(wrong({ sideDifference: { deg: 10, cm: 99, N: 0.1, s: 5 } })).toEqual(['sideDifference.cm: is too large; allowed: 20 or less']);
   });
 });

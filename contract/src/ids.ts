@@ -10,7 +10,7 @@ import {
   SEXES,
   SIDES,
   findMotion,
-  MOTIONS,
+  unknownMotion,
   type MotionId,
 } from '@dial-gauge/core';
 import * as z from 'zod';
@@ -29,7 +29,7 @@ export const NormSetId = z.enum(NORM_SETS.map((set) => set.id));
 
 /** A motion that the catalogue holds. */
 export const Motion = z.custom<MotionId>((value) => typeof value === 'string' && findMotion(value) !== undefined, {
-  error: (issue) => `${JSON.stringify(issue.input) ?? 'nothing'} is not in the catalogue; allowed: ${MOTIONS.map((m) => m.id).join(', ')}`,
+  error: (issue) => unknownMotion(typeof issue.input === 'string' ? issue.input : ''),
 });
 
 /** A calendar day that exists. */

@@ -16,13 +16,13 @@ export {
 export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
 export * from './catalogue/index.js';
-export { allowedSides, checkValue, checkWay, finestStep, type FieldProblem, type Way } from './catalogue/check.js';
+export { allowedSides, checkValue, checkWay, finestStep, unknownMotion, type FieldProblem, type Way } from './catalogue/check.js';
 export * from './error/index.js';
 export { evaluationReport, type EvaluationReport } from './exchange/report.js';
 export { normSetFromRows, normSetToRows, type NormRowsReading, type RefusedCell } from './exchange/norm-rows.js';
 export * from './finding/index.js';
 export { endPosition, measure, summarise, type MeasuredValue } from './measurement.js';
-export { PLANES, type Plane } from './notation/planes.js';
+export { JOINT_PLANES, PLANES, type Plane } from './notation/planes.js';
 export { parseEntry, type Entry } from './notation/entry.js';
 export { formatSftr, parseSftr, readSftr, SftrError, type SftrReading, type SftrRecord } from './notation/sftr.js';
 export * from './norms/index.js';

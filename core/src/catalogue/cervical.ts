@@ -94,7 +94,7 @@ export const CERVICAL: readonly Motion[] = [
         fakes: ['trunk turns', 'shoulder lifts', 'head tilts'],
         caution: DIZZY,
         trap: 'The side is the one the nose moves to.',
-        not: 'It turns about a plumb axis: no inclinometer reads it in sitting. Take it supine.',
+        not: 'It turns about a plumb axis: no inclinometer reads it in sitting. Take it supine; never compare the two.',
         dial: [0, -1, 100, 100],
         figure: turn('headFromAbove', 'middle', ['nose', 'front'], 'shoulderR', 60),
       },

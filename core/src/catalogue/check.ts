@@ -1,5 +1,5 @@
 import { formatNumber, suffixOf } from '../angle/words.js';
-import { DIGITS, type Instrument, type Mode, type MotionId, type Position, type Side } from '../terms.js';
+import { DIGITS, REGIONS, type Instrument, type Mode, type MotionId, type Position, type Side } from '../terms.js';
 import { findMotion, findProtocol, MOTIONS, protocolOfId, type Motion, type Protocol } from './index.js';
 
 /** What is wrong with one field, and what is allowed. Errors are data: a screen, a route and a terminal word them the same. */
@@ -19,13 +19,20 @@ export interface Way {
   readonly side?: Side;
 }
 
+/** What to say of a motion that is not there: the motions of its joint, or where the joint is not known either, the joints. */
+export function unknownMotion(id: string): string {
+  const region = id.split('.')[0];
+  const near = MOTIONS.filter((m) => m.joint === region).map((m) => m.id);
+  return `${JSON.stringify(id)} is not in the catalogue; allowed: ${near.length ? near.join(', ') : `a motion of ${REGIONS.join(', ')}, as hip.flexion`}`;
+}
+
 const GRAVITY: readonly Instrument[] = ['inclinometer', 'dualInclinometer', 'phone'];
 
 /** Whether the catalogue measures a motion this way. Returns the first thing that does not fit. */
 export function checkWay(way: Way): FieldProblem | undefined {
   const motion = findMotion(way.motion);
   if (!motion) {
-    return { field: 'motion', message: `"${way.motion}" is not in the catalogue; allowed: ${MOTIONS.map((m) => m.id).join(', ')}` };
+    return { field: 'motion', message: unknownMotion(way.motion) };
   }
   const name = motion.name.toLowerCase();
   const there = motion.protocols.filter((p) => p.position === way.position);

@@ -1,6 +1,9 @@
 import { consistent } from './consistency.js';
-import { mdc90, mdc95, mdcOfDifference, semFromIcc } from './sem.js';
-import { errorOf } from './table.js';
+import { mdc90, mdc95, mdcOfDifference, semFromIcc, semOfMean } from './sem.js';
+import { PUBLISHED_ERRORS } from './published.js';
+import { defaultError, errorOf, semOf } from './table.js';
+import { motion } from '../catalogue/index.js';
+import { INSTRUMENTS } from '../terms.js';
 
 describe('standard error and smallest real change', () => {
   // Standard formulas SEM = SD·√(1 − ICC), MDC = z·√2·SEM; rows recomputed by script from memory of the textbook table
@@ -29,14 +32,60 @@ describe('standard error and smallest real change', () => {
   });
 
   it('carries both errors of a subtracted reading', () => {
-    expect(errorOf('dualInclinometer')?.sem).toBeCloseTo(Math.sqrt(8), 12);
+    expect(errorOf({ motion: 'lumbar.flexion', instrument: 'dualInclinometer' }).sem).toBeCloseTo(Math.sqrt(8), 12);
     expect(mdcOfDifference(3, 3)).toBeCloseTo(mdc95(3), 12);
   });
 
-  it('is larger between two examiners, and unknown where nobody measured it', () => {
-    expect(errorOf('goniometer')?.sem).toBe(3);
-    expect(errorOf('goniometer', false)?.sem).toBe(5);
-    expect(errorOf('tape')).toBeUndefined();
+  it('shrinks only the trial-to-trial part of the error of a mean', () => {
+    expect(semOfMean(3, 4, 9)).toBeCloseTo(Math.sqrt(17), 12);
+    expect(semOfMean(3, 0, 4)).toBeCloseTo(1.5, 12);
+    expect(() => semOfMean(3, 4, 0)).toThrowError(/k/);
+  });
+
+  it('falls back to a flagged default, larger between two examiners', () => {
+    const hip = { motion: 'hip.internalRotation', instrument: 'goniometer' } as const;
+    expect(errorOf(hip)).toEqual(jasmine.objectContaining({ sem: 3, isDefault: true }));
+    expect(errorOf(hip, false).sem).toBe(5);
+    expect(errorOf(hip).source).toContain('default');
+    for (const instrument of INSTRUMENTS) {
+      const { sameExaminer, otherExaminer } = defaultError(instrument);
+      expect(sameExaminer > 0 && otherExaminer >= sameExaminer)
+        .withContext(instrument)
+        .toBeTrue();
+    }
+  });
+
+  it('prefers a published figure for the motion, instrument and examiner, and says whose', () => {
+    // Printed MDC95 of 6 and 10 (Armstrong et al. 1998), SEM 0.6 (Konor et al. 2012), from memory
+    const elbow = errorOf({ motion: 'elbow.flexion', instrument: 'goniometer' });
+    expect(mdc95(elbow.sem)).toBeCloseTo(6, 9);
+    expect(mdc95(errorOf({ motion: 'elbow.flexion', instrument: 'goniometer' }, false).sem)).toBeCloseTo(10, 9);
+    expect(elbow).toEqual(jasmine.objectContaining({ isDefault: false, source: jasmine.stringContaining('Armstrong') as never }));
+    expect(errorOf({ motion: 'distance.kneeToWall', instrument: 'tape' }).sem).toBe(0.6);
+    const loaded = { motion: 'ankle.dorsiflexion', instrument: 'inclinometer' } as const;
+    expect(errorOf({ ...loaded, protocol: 'ankle.dorsiflexion/standing-loaded' }).sem).toBe(1.4);
+    expect(errorOf({ ...loaded, protocol: 'ankle.dorsiflexion/sitting' }).isDefault).toBeTrue();
+  });
+
+  it('shows the figure of a special sample without using it for everybody', () => {
+    expect(errorOf({ motion: 'knee.flexion', instrument: 'goniometer' })).toEqual(jasmine.objectContaining({ sem: 3, isDefault: true }));
+    const replaced = PUBLISHED_ERRORS.find((row) => row.motions.includes('knee.flexion') && !row.forEveryone)!;
+    // Stratford et al. 2010 print SEM 4.1 and MDC90 9.6 of the same sample, from memory
+    expect(Math.abs(mdc90(semOf(replaced)) - 9.6)).toBeLessThan(0.1);
+  });
+
+  it('grows with a force, and never comes to nothing for anything the table names', () => {
+    const pull = (value: number) => errorOf({ motion: 'strength.kneeExtension', instrument: 'dynamometer', value }).sem;
+    expect(pull(200)).toBeCloseTo(2 * pull(100), 9);
+    for (const row of PUBLISHED_ERRORS) {
+      expect(semOf(row)).toBeGreaterThan(0);
+      for (const id of row.motions) {
+        const { protocols } = motion(id);
+        expect(protocols.some((p) => p.instruments.some((i) => row.instruments.includes(i)) && p.id.endsWith(row.protocol ?? '')))
+          .withContext(`${row.cite} ${id}`)
+          .toBeTrue();
+      }
+    }
   });
 });
 
@@ -62,5 +111,12 @@ describe('trial consistency', () => {
   it('allows exactly 5° at a mean of 50', () => {
     expect(consistent([45, 55, 50])).toBeTrue();
     expect(consistent([44, 56, 50])).toBeFalse();
+  });
+
+  it('holds every unit to a tolerance of its own', () => {
+    expect(consistent([8, 9.5, 8.4], 'cm')).toBeTrue();
+    expect(consistent([8, 11, 8], 'cm')).toBeFalse();
+    expect(consistent([200, 218, 210], 'N')).toBeTrue();
+    expect(consistent([20, 40], 's')).toBeFalse();
   });
 });

@@ -1,4 +1,4 @@
-import { allowedSides } from '../catalogue/check.js';
+import { allowedSides, unknownMotion } from '../catalogue/check.js';
 import { findMotion, type Motion } from '../catalogue/index.js';
 import { NORM_KINDS, type AgeBand, type NormEntry, type NormSet, type NormValue } from '../norms/index.js';
 import { CONFIDENCES, DIGITS, MODES, POSITIONS, SIDES, type Digit } from '../terms.js';
@@ -205,7 +205,7 @@ function readHeader(row: readonly string[], line: number, refuse: Refuse): Colum
 function readEntry(cells: Cells, refuse: (column: Column, message: string) => void): NormEntry | undefined {
   const motion = findMotion(cells.motion);
   if (!motion) {
-    refuse('motion', `"${cells.motion}" is not in the catalogue; allowed: a motion id, as hip.internalRotation`);
+    refuse('motion', unknownMotion(cells.motion));
     return undefined;
   }
   const oneOf = <T extends string>(column: Column, allowed: readonly T[]): T => {

@@ -4,7 +4,7 @@ import { MOTIONS } from '../catalogue/index.js';
 import { SEVERITIES } from '../terms.js';
 import { assess, DEFAULT_THRESHOLDS } from './index.js';
 import { rank } from './rank.js';
-import { percentLoss, severityOf } from './severity.js';
+import { weigh } from './severity.js';
 
 const hipMotions = MOTIONS.filter((m) => m.joint === 'hip');
 const measurement: fc.Arbitrary<Measurement> = fc
@@ -114,7 +114,7 @@ describe('what holds for every exam', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 120 }), fc.integer({ min: 0, max: 120 }), (a, b) => {
         const severity = (value: number) =>
-          SEVERITIES.indexOf(severityOf(percentLoss(value, 120), (120 - value) / 8.3, DEFAULT_THRESHOLDS));
+          SEVERITIES.indexOf(weigh({ value, expected: 120, better: 'more', mdc: 8.3 }, DEFAULT_THRESHOLDS).severity);
         must(a <= b ? severity(a) >= severity(b) : severity(a) <= severity(b), 'monotone');
       }),
     );

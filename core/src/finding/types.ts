@@ -51,7 +51,7 @@ export const DEFAULT_THRESHOLDS: Thresholds = {
   activeGap: 10,
   activeGapShare: 0.1,
   severityPercent: [10, 25, 50],
-  severityTimes: [0.7, 1.5, 2.5],
+  severityTimes: [0.5, 1.5, 2.5],
 };
 
 /** Everything the kinds of finding look at. */

@@ -12,8 +12,17 @@ export interface Limb {
   readonly moves: boolean;
 }
 
+/** The part of the scene that holds the drawing. */
+export interface Frame {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
 /** What a picture of a protocol is made of, in the units of the scene: 360 × 240, y down. */
 export interface Drawing {
+  readonly frame: Frame;
   readonly seenFrom: string;
   readonly limbs: readonly Limb[];
   readonly head: { readonly at: Point; readonly radius: number; readonly moves: boolean } | null;
@@ -66,7 +75,7 @@ export function drawFigure(protocol: Protocol, value?: Degrees): Drawing {
   const { figure } = protocol;
   const scene = sceneOf(figure.scene);
   const at = pointsOf(scene, figure);
-  const still: Drawing = {
+  const still: Omit<Drawing, 'frame'> = {
     seenFrom: scene.seenFrom,
     limbs: scene.bones.flatMap((bone) => limb(bone, scene.points, () => false)),
     head: scene.head ? { at: at(scene.head.at), radius: scene.head.radius, moves: false } : null,
@@ -76,18 +85,46 @@ export function drawFigure(protocol: Protocol, value?: Degrees): Drawing {
     ring: null,
     push: null,
   };
-  switch (figure.kind) {
-    case 'turn':
-      return { ...still, ...turnOf(protocol, figure, scene, value ?? figure.end) };
-    case 'tape':
-      return { ...still, tape: { from: at(figure.from), to: at(figure.to) } };
-    case 'ring':
-      return { ...still, ring: { at: at(figure.at), width: figure.width, tilt: figure.tilt } };
-    case 'push':
-      return { ...still, push: { at: at(figure.at), from: along(at(figure.at), figure.towards + 180, 58) } };
-    case 'stand':
-      return still;
-  }
+  const drawing = ((): Omit<Drawing, 'frame'> => {
+    switch (figure.kind) {
+      case 'turn':
+        return { ...still, ...turnOf(protocol, figure, scene, value ?? figure.end) };
+      case 'tape':
+        return { ...still, tape: { from: at(figure.from), to: at(figure.to) } };
+      case 'ring':
+        return { ...still, ring: { at: at(figure.at), width: figure.width, tilt: figure.tilt } };
+      case 'push':
+        return { ...still, push: { at: at(figure.at), from: along(at(figure.at), figure.towards + 180, 58) } };
+      case 'stand':
+        return still;
+    }
+  })();
+  return { ...drawing, frame: frameOf(drawing) };
+}
+
+/** Least size of a frame, so that a hand is not drawn as large as a body. */
+const LEAST = { width: 230, height: 150 };
+const MARGIN = 8;
+
+/** The smallest frame round all that is drawn, but no smaller than the least. */
+function frameOf({ limbs, head, furniture, turn, push }: Omit<Drawing, 'frame'>): Frame {
+  const round = ([x, y]: Point, radius: number) => ({ left: x - radius, right: x + radius, top: y - radius, bottom: y + radius });
+  const boxes = [
+    ...limbs.flatMap(({ from, to, width }) => [round(from, width / 2), round(to, width / 2)]),
+    ...(head ? [round(head.at, head.radius)] : []),
+    ...furniture.flatMap((piece) => piece.map((at) => round(at, 2))),
+    ...(turn ? [turn.still, turn.zero, turn.end].map((at) => round(at, 4)) : []),
+    ...(push ? [round(push.from, 4)] : []),
+  ];
+  const edge = (side: 'left' | 'right' | 'top' | 'bottom', pick: (...all: number[]) => number) => pick(...boxes.map((box) => box[side]));
+  const [left, right] = widened(edge('left', Math.min), edge('right', Math.max), LEAST.width);
+  const [top, bottom] = widened(edge('top', Math.min), edge('bottom', Math.max), LEAST.height);
+  return { x: left - MARGIN, y: top - MARGIN, width: right - left + 2 * MARGIN, height: bottom - top + 2 * MARGIN };
+}
+
+function widened(from: number, to: number, least: number): [number, number] {
+  const missing = Math.max(0, least - (to - from)) / 2;
+  return [from - missing, to + missing];
 }
 
 function pointsOf(scene: Scene, figure: Figure) {

@@ -28,6 +28,7 @@ export interface ProtocolAtTheDial {
   styles: `
     mat-dialog-content {
       padding: 0 4px;
+      outline-offset: -3px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -8,27 +8,27 @@ import { DEFAULT_THRESHOLDS, type Thresholds as CoreThresholds } from '@dial-gau
 
 /** Fields as they are typed: shares as percentages. */
 const FIELDS = {
-  deg: { label: 'Sides differ, degrees', group: 'side', path: 'sideDifference.deg' },
-  cm: { label: 'Sides differ, cm', group: 'side', path: 'sideDifference.cm' },
-  force: { label: 'Sides differ, force, %', group: 'side', path: 'sideDifference.N' },
-  seconds: { label: 'Sides differ, seconds', group: 'side', path: 'sideDifference.s' },
-  gap: { label: 'Active short of passive, degrees', group: 'gap', path: 'activeGap' },
-  gapShare: { label: 'or this % of passive, if more', group: 'gap', path: 'activeGapShare' },
-  mild: { label: 'Mild from, %', group: 'percent', path: 'severityPercent' },
-  moderate: { label: 'Moderate from, %', group: 'percent', path: 'severityPercent' },
-  marked: { label: 'Marked from, %', group: 'percent', path: 'severityPercent' },
-  mildTimes: { label: 'Mild from, × error', group: 'times', path: 'severityTimes' },
-  moderateTimes: { label: 'Moderate from, × error', group: 'times', path: 'severityTimes' },
-  markedTimes: { label: 'Marked from, × error', group: 'times', path: 'severityTimes' },
+  deg: { label: 'Degrees', group: 'side', path: 'sideDifference.deg' },
+  cm: { label: 'cm', group: 'side', path: 'sideDifference.cm' },
+  force: { label: 'Force, %', group: 'side', path: 'sideDifference.N' },
+  seconds: { label: 'Seconds', group: 'side', path: 'sideDifference.s' },
+  gap: { label: 'Degrees', group: 'gap', path: 'activeGap' },
+  gapShare: { label: '% of passive', group: 'gap', path: 'activeGapShare' },
+  mild: { label: 'Mild, %', group: 'percent', path: 'severityPercent' },
+  moderate: { label: 'Moderate, %', group: 'percent', path: 'severityPercent' },
+  marked: { label: 'Marked, %', group: 'percent', path: 'severityPercent' },
+  mildTimes: { label: 'Mild, ×', group: 'times', path: 'severityTimes' },
+  moderateTimes: { label: 'Moderate, ×', group: 'times', path: 'severityTimes' },
+  markedTimes: { label: 'Marked, ×', group: 'times', path: 'severityTimes' },
 } as const;
 type Field = keyof typeof FIELDS;
 type Typed = Record<Field, number>;
 
 const GROUPS = [
-  { id: 'side', title: 'Short of the other side', about: 'The larger of this and the measuring error of a difference counts.' },
-  { id: 'gap', title: 'Active short of passive', about: 'The largest of these and the measuring error counts.' },
-  { id: 'percent', title: 'How much a loss weighs', about: 'Loss in percent of the expected figure.' },
-  { id: 'times', title: 'The same, near zero', about: 'Where a percentage says nothing: multiples of the measuring error.' },
+  { id: 'side', title: 'Short of the other side, from', about: 'The larger of this and the measuring error of a difference counts.' },
+  { id: 'gap', title: 'Active short of passive, from', about: 'The largest of these and the measuring error counts.' },
+  { id: 'percent', title: 'How much a loss weighs, from', about: 'Loss in percent of the expected figure.' },
+  { id: 'times', title: 'The same near zero, from', about: 'Where a percentage says nothing: multiples of the measuring error.' },
 ] as const;
 
 const percent = (share: number): number => Math.round(share * 1000) / 10;
@@ -126,7 +126,9 @@ export class ThresholdsForm {
   }
 }
 
-/** The label of the first field that a refused path belongs to. */
+/** Group and label of the field that a refused path belongs to; of three steps, the group alone. */
 function nameOf(path: string): string {
-  return Object.values(FIELDS).find((field) => path.startsWith(field.path))?.label ?? path;
+  const field = Object.values(FIELDS).find((f) => path.startsWith(f.path));
+  const title = GROUPS.find((group) => group.id === field?.group)?.title ?? path;
+  return field && !path.startsWith('severity') ? `${title}: ${field.label}` : title;
 }

@@ -26,6 +26,11 @@ export class ProtocolFigure {
     return `${protocolName(this.protocol())}, seen ${seenFrom}: ${what}.`;
   });
 
+  protected readonly box = computed(() => {
+    const { x, y, width, height } = this.drawing().frame;
+    return `${x} ${y} ${width} ${height}`;
+  });
+
   /** Way moved, as path data. */
   protected readonly arrow = computed(() => {
     const arrow = this.drawing().turn?.arrow;

@@ -90,6 +90,12 @@ export class NormArc {
     return this.place(high + Math.max(past, this.facing() ? 4 : 0), across);
   }
 
+  /** Where zero lies, through all lanes; and a hair line under every lane, so that the eye can follow it. */
+  protected readonly zeroPath = computed(() => this.across(0, this.facing() ? 14 : INNER, this.rim()));
+  protected readonly lanePaths = computed(() =>
+    this.lanes().map((_, index) => this.along(this.scale().from, this.scale().to, INNER + LANE * index + LANE / 2)),
+  );
+
   protected readonly rimPath = computed(() => this.along(this.scale().from, this.scale().to, this.rim()));
 
   protected readonly ticks = computed(() => {

@@ -1,0 +1,207 @@
+import type { Assessment, Measurement } from '../assessment.js';
+import { evaluationReport } from '../exchange/report.js';
+import type { NormSet } from '../norms/index.js';
+import { assess } from './index.js';
+
+const exam = (measurements: Measurement[], over: Partial<Assessment> = {}): Assessment => ({
+  person: { birthDate: '1984-05-02', sex: 'female' },
+  assessedOn: '2026-11-20',
+  measurements,
+  ...over,
+});
+const wall = (side: 'left' | 'right', ...values: number[]): Measurement => ({
+  motion: 'distance.kneeToWall',
+  side,
+  mode: 'active',
+  position: 'standing',
+  instrument: 'tape',
+  trials: values.map((value) => ({ value })),
+});
+const one = (motion: Measurement['motion'], rest: Partial<Measurement>, ...ends: number[]): Measurement => ({
+  motion,
+  side: 'left',
+  mode: 'passive',
+  position: 'supine',
+  instrument: 'goniometer',
+  trials: ends.map((end) => ({ end })),
+  ...rest,
+});
+const lines = (assessment: Assessment, normSet?: string) =>
+  assess(assessment, { normSet }).findings.map((f) => `${f.subject}: ${f.verdict}`);
+
+describe('findings in every unit', () => {
+  it('judge a distance in centimetres, against a norm and the other side', () => {
+    const found = lines(exam([wall('left', 4.5, 5, 5), wall('right', 11)], { involvedSide: 'left' }), 'common-practice');
+    expect(found).toContain('Left knee to wall, 4.8 cm: 4.2 cm short of the expected 9 cm');
+    expect(found).toContain('Left knee to wall, 4.8 cm: 6.2 cm less than the right side');
+  });
+
+  it('turn the sentence round where less is better', () => {
+    const floor: Measurement = { ...wall('left', 24), motion: 'distance.fingerToFloor', side: 'midline' };
+    const [judged] = assess(exam([floor]), { normSet: 'common-practice' }).findings;
+    expect(`${judged?.subject}: ${judged?.verdict}`).toBe('Finger to floor, 24 cm above the floor: 24 cm more than the expected 0 cm');
+    // MDC of 10 cm printed (Perret et al. 2001, from memory): 24 is 2.4 of it
+    expect(judged).toEqual(jasmine.objectContaining({ severity: 'moderate', percentLoss: null }));
+    expect(judged?.timesError).toBeCloseTo(2.4, 9);
+    const lack = one('muscleLength.activeKneeExtension', { mode: 'active' }, 40);
+    expect(lines(exam([lack]), 'common-practice')[0]).toBe(
+      'Left knee extension with the hip at 90°, active 40° short of straight: 20° more than the expected 20°',
+    );
+  });
+
+  it('takes pounds and inches as entered, and shows the arithmetic', () => {
+    const push = (side: 'left' | 'right', value: number): Measurement => ({
+      motion: 'strength.kneeExtension',
+      side,
+      mode: 'active',
+      position: 'sitting',
+      instrument: 'dynamometer',
+      trials: [{ value, unit: 'lb' }],
+    });
+    const { measurements, findings } = assess(exam([push('left', 47), push('right', 80)]));
+    // 1 lbf = 4.448 221 615 N by definition (NIST SP 811, from memory)
+    expect(measurements[0]!.value).toBeCloseTo(209.066, 3);
+    const weak = findings.find((f) => f.kind === 'short-of-other-side')!;
+    expect(weak.verdict).toBe('147 N less than the right side');
+    expect(weak.percentLoss).toBeCloseTo(41.25, 6);
+    expect(weak.because[0]).toContain('47 lb = 209.1');
+  });
+
+  it('counts the best stance, the mean of the rest', () => {
+    const stance = (...values: number[]): Measurement => ({
+      ...wall('left', ...values),
+      motion: 'balance.singleLegStanceEyesOpen',
+      instrument: 'stopwatch',
+    });
+    const [judged] = assess(exam([stance(9, 31, 22)]), { normSet: 'springer-2007' }).measurements;
+    expect(judged).toEqual(jasmine.objectContaining({ value: 31, summary: 'best', consistent: null }));
+  });
+
+  it('holds a girth against the other side only', () => {
+    const girth = (side: 'left' | 'right', value: number): Measurement => ({
+      ...wall(side, value),
+      motion: 'girth.thigh',
+      mode: 'passive',
+      position: 'supine',
+    });
+    expect(lines(exam([girth('left', 46), girth('right', 49.5)]))).toEqual([
+      'Left thigh girth, 10 cm, 46 cm: 3.5 cm less than the right side',
+    ]);
+    expect(lines(exam([girth('left', 46), girth('right', 47)]))).toEqual([]);
+  });
+
+  it('weighs a lost extension by its error, since a percentage of 0 says nothing', () => {
+    const severity = (end: number) => assess(exam([one('knee.extension', {}, end)]), { normSet: 'aaos-1965' }).findings[0]?.severity;
+    expect([-7, -10, -15, -25].map(severity)).toEqual(['mild', 'mild', 'moderate', 'marked']);
+  });
+
+  it('names finger, direction and way of measuring', () => {
+    const found = lines(
+      exam([
+        one('fingerPip.flexion', { digit: 2, position: 'sitting' }, 60),
+        one('cervical.rotation', { mode: 'active', position: 'sitting', side: 'right' }, 30),
+        one('shoulder.externalRotation', { protocol: 'shoulder.externalRotation/supine-at-side' }, 10),
+      ]),
+      'aaos-1965',
+    );
+    expect(found).toContain('Left index, finger middle joint (PIP) flexion, passive 60°: 40° short of the expected 100°');
+    expect(found).toContain('Neck rotation to the right, active 30°: 30° short of the expected 60°');
+    expect(found.some((line) => line.startsWith('Left shoulder external rotation, passive, supine, arm at the side 10°'))).toBeTrue();
+  });
+
+  // Common practice, no source: 104 − 49 = 55, 117 − 107 = 10, 20 − 20 = 0, 39 − 21 = 18; neck 53 + 94 = 147
+  it('agrees with check values of the trade at two sites', () => {
+    const site = (motion: Measurement['motion'], upper: number, lower: number): Measurement => ({
+      motion,
+      side: 'midline',
+      mode: 'active',
+      position: 'standing',
+      instrument: 'dualInclinometer',
+      trials: [{ upper: { zero: 0, end: upper }, lower: { zero: 0, end: lower } }],
+    });
+    const { measurements } = assess(
+      exam([
+        site('lumbar.flexion', 104, 49),
+        site('thoracic.flexion', 117, 107),
+        site('lumbar.extension', 20, 20),
+        site('thoracic.extension', 39, 21),
+      ]),
+    );
+    expect(measurements.map((m) => m.value)).toEqual([55, 10, 0, 18]);
+    const neck = (motion: Measurement['motion'], end: number) =>
+      one(motion, { side: 'midline', mode: 'active', position: 'sitting', instrument: 'inclinometer' }, end);
+    const both = assess(exam([neck('cervical.flexion', 53), neck('cervical.extension', 94)])).measurements;
+    expect(both[0]!.value + both[1]!.value).toBe(147);
+  });
+});
+
+describe('what is not compared', () => {
+  const rotation = (side: 'left' | 'right', position: Measurement['position'], end: number) =>
+    one('hip.internalRotation', { side, position }, end);
+
+  it('says so when the last visit or the other side was measured another way', () => {
+    const judged = assess(
+      exam([rotation('left', 'prone', 20), rotation('right', 'sitting', 45)], {
+        previous: { assessedOn: '2026-10-01', measurements: [rotation('left', 'sitting', 33)] },
+      }),
+    );
+    expect(judged.findings.map((f) => f.kind)).not.toContain('short-of-other-side');
+    expect(judged.findings.map((f) => f.kind)).not.toContain('changed');
+    expect(judged.measurements[0]!.notCompared).toEqual([
+      'measured on 2026-10-01 by another protocol (Hip internal rotation, sitting): not compared, the two measure different things',
+      'the right side was measured by another protocol (Hip internal rotation, sitting): not compared, the two measure different things',
+    ]);
+  });
+
+  it('keeps a leg raise read on the thigh apart from one read on the shin', () => {
+    const raise = (end: number, protocol?: string) => one('muscleLength.straightLegRaise', { protocol }, end);
+    const judged = assess(
+      exam([raise(60, 'muscleLength.straightLegRaise/supine-thigh')], {
+        previous: { assessedOn: '2026-10-01', measurements: [raise(80)] },
+      }),
+    );
+    expect(judged.findings.map((f) => f.kind)).not.toContain('changed');
+    expect(judged.measurements[0]!.notCompared.length).toBe(1);
+  });
+});
+
+describe('the clinic’s own norm set', () => {
+  const own: NormSet = {
+    id: 'own',
+    title: 'Own set',
+    short: 'Own set',
+    year: null,
+    where: 'own records',
+    source: { cite: 'measured by ourselves', fromMemory: false },
+    entries: [
+      {
+        motion: 'hip.internalRotation',
+        mode: 'passive',
+        position: 'prone',
+        sex: 'any',
+        ages: null,
+        value: { kind: 'distribution', mean: 34, sd: 5 },
+        confidence: 'high',
+      },
+    ],
+  };
+  const hip = one('hip.internalRotation', { position: 'prone' }, 23);
+
+  it('judges, votes, and is named with its source', () => {
+    const before = assess(exam([hip])).findings[0]!;
+    const { findings } = assess(exam([hip]), { normSet: 'own', ownSets: [own] });
+    expect(before.agreement).toEqual({ short: 3, of: 4 });
+    expect(findings[0]).toEqual(jasmine.objectContaining({ verdict: '11° short of the expected 34°', agreement: { short: 4, of: 5 } }));
+    expect(findings[0]!.because.join()).toContain('Own set: 34°');
+    expect(() => assess(exam([hip]), { normSet: 'own' })).toThrowError(/unknown norm set "own"/);
+  });
+
+  it('leaves the terminal’s report whole', () => {
+    const report = evaluationReport(assess(exam([hip, wall('left', 7.5)]), { ownSets: [own] }));
+    expect(report.measurements.map((m) => [m.unit, m.value, m.protocol])).toEqual([
+      ['deg', 23, 'hip.internalRotation/prone'],
+      ['cm', 7.5, 'distance.kneeToWall/standing'],
+    ]);
+    expect(report.measurements[0]!.norms.find((n) => n.set === 'own')).toEqual(jasmine.objectContaining({ kind: 'distribution', z: -2.2 }));
+  });
+});
