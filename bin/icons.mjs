@@ -2,7 +2,21 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { inRoot } from './lib/paths.mjs';
 
 /** The few icons in use, as text in the program: nothing is fetched at run time. */
-const NAMES = ['add', 'arrow_back', 'check', 'contrast', 'download', 'keyboard', 'logout', 'menu_book', 'print', 'search', 'sync', 'tune', 'undo'];
+const NAMES = [
+  'add',
+  'arrow_back',
+  'check',
+  'contrast',
+  'download',
+  'keyboard',
+  'logout',
+  'menu_book',
+  'print',
+  'search',
+  'sync',
+  'tune',
+  'undo',
+];
 
 const rows = NAMES.map((name) => {
   const svg = readFileSync(inRoot('node_modules/@material-symbols/svg-400/outlined', `${name}.svg`), 'utf8').trim();

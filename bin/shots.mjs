@@ -26,6 +26,10 @@ const SHOTS = [
     },
   },
   { name: 'judge-dark', size: DESK, dark: true, open: (page, go) => go.step(/Tamsin/, 'Judge') },
+  { name: 'library', size: DESK, open: (page, go, url) => library(page, go, `${url}/library`, 'hip rotation') },
+  { name: 'protocol', size: DESK, open: (page, go, url) => library(page, go, `${url}/library/hip/internalRotation/prone`) },
+  { name: 'protocol-tablet', size: TABLET, open: (page, go, url) => library(page, go, `${url}/library/knee/flexion/supine`) },
+  { name: 'norms', size: DESK, open: (page, go, url) => library(page, go, `${url}/norms`) },
   { name: 'progress', size: DESK, open: (page, go) => go.step(/Odalys/, 'Progress') },
 ];
 
@@ -33,6 +37,13 @@ async function measure(page, go) {
   await go.step(/Odalys/, 'Measure');
   await page.getByLabel(/^left hip internal rotation, passive: /).click();
   await page.mouse.move(0, 0);
+}
+
+async function library(page, go, address, words) {
+  await go.signIn();
+  await page.goto(address);
+  if (words) await page.getByRole('searchbox').fill(words);
+  await page.waitForLoadState('networkidle');
 }
 
 const actions = (page, url) => {
@@ -75,7 +86,7 @@ await main(async () => {
       const context = await browser.newContext({ viewport: size, colorScheme: dark ? 'dark' : 'light', reducedMotion: 'reduce' });
       const page = await context.newPage();
       await page.goto(stack.url);
-      await open(page, actions(page, stack.url));
+      await open(page, actions(page, stack.url), stack.url);
       await page.evaluate('document.fonts.ready');
       await page.waitForTimeout(300);
       await page.screenshot({ path: `${folder}/${name}.png` });

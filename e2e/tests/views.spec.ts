@@ -11,6 +11,28 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
   measure: (page, stack) => openVisit(page, stack, 'Measure', '.entry input'),
   judge: (page, stack) => openVisit(page, stack, 'Judge', 'dg-findings details'),
   progress: (page, stack) => openVisit(page, stack, 'Progress', 'canvas'),
+  library: async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/library`);
+    await expect(page.locator('.found dg-figure').first()).toBeVisible();
+  },
+  protocol: async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/library/knee/flexion/supine`);
+    await expect(page.getByRole('row').filter({ hasText: 'in use' })).toBeVisible();
+    await page.locator('summary').first().click();
+  },
+  'protocol over the dial': async (page, stack) => {
+    await openVisit(page, stack, 'Measure', '.entry input');
+    await page.locator('.entry input').focus();
+    await page.keyboard.press('l');
+    await expect(page.getByRole('dialog').getByRole('row').filter({ hasText: 'in use' })).toBeVisible();
+  },
+  norms: async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/norms`);
+    await expect(page.getByRole('radio').first()).toBeVisible();
+  },
 };
 
 async function openVisit(page: Page, stack: Stack, step: string, shown: string): Promise<void> {

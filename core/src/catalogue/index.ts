@@ -66,6 +66,13 @@ export const PROTOCOLS: readonly Protocol[] = MOTIONS.flatMap((motion) => motion
 const byId = new Map<string, Motion>(MOTIONS.map((motion) => [motion.id, motion]));
 const protocolById = new Map<string, Protocol>(PROTOCOLS.map((protocol) => [protocol.id, protocol]));
 
+/** By motion and position: the protocol without a variant, or the first where all have one. */
+const usual = new Map<string, Protocol>();
+for (const protocol of [...PROTOCOLS].reverse()) {
+  const at = `${protocol.motion}/${protocol.position}`;
+  if (protocol.variant === null || usual.get(at)?.variant !== null) usual.set(at, protocol);
+}
+
 /** The motion of an id, or undefined when the catalogue does not hold it. */
 export function findMotion(id: string): Motion | undefined {
   return byId.get(id);
@@ -84,8 +91,7 @@ export function motion(id: MotionId): Motion {
 
 /** The usual protocol of a motion in a position: the first, and the one without a variant where there is one. */
 export function findProtocol(id: MotionId, position: Position): Protocol | undefined {
-  const there = byId.get(id)?.protocols.filter((protocol) => protocol.position === position) ?? [];
-  return there.find((protocol) => protocol.variant === null) ?? there[0];
+  return usual.get(`${id}/${position}`);
 }
 
 /** The protocol of an id as readings keep it, or undefined. */

@@ -95,13 +95,17 @@ export function errorOf(query: ErrorQuery, sameExaminer = true): MeasuringError 
   return { sem: one, source: `default, ${words}, ${who}`, isDefault: true };
 }
 
+const byMotion = new Map<MotionId, PublishedError[]>();
+for (const row of PUBLISHED_ERRORS) for (const id of row.motions) byMotion.set(id, [...(byMotion.get(id) ?? []), row]);
+
 function publishedFor({ motion: id, instrument, protocol }: ErrorQuery, sameExaminer: boolean): PublishedError | undefined {
-  return PUBLISHED_ERRORS.find(
-    (row) =>
-      row.forEveryone &&
-      row.motions.includes(id) &&
-      row.instruments.includes(instrument) &&
-      row.examiners === (sameExaminer ? 'same' : 'other') &&
-      (row.protocol === undefined || (protocol ?? '').endsWith(row.protocol)),
-  );
+  return byMotion
+    .get(id)
+    ?.find(
+      (row) =>
+        row.forEveryone &&
+        row.instruments.includes(instrument) &&
+        row.examiners === (sameExaminer ? 'same' : 'other') &&
+        (row.protocol === undefined || (protocol ?? '').endsWith(row.protocol)),
+    );
 }

@@ -294,7 +294,7 @@ describe('HTTP interface', () => {
     const { visitId } = await startVisit();
     const [{ id: otherClinic }] = await harness.dataSource.query("SELECT clinic_id AS id FROM user WHERE email = 'other@clinic.example'");
     const forged = harness.dataSource.query(
-      "INSERT INTO measurement VALUES (?, ?, ?, 'hip.flexion', 'left', 'active', 'supine', 'x', NULL, '', NULL, '[]')",
+      "INSERT INTO measurement (id, clinic_id, visit_id, motion, side, mode, position, protocol, pain_where, substitutions) VALUES (?, ?, ?, 'hip.flexion', 'left', 'active', 'supine', 'x', '', '[]')",
       [randomUUID(), otherClinic, visitId],
     );
     await expectAsync(forged).toBeRejectedWithError(/foreign key/);

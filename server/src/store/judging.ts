@@ -52,7 +52,11 @@ export class JudgingStore {
       for (const field of ['normSet', 'thresholds'] as const) {
         const [oldValue, newValue] = [clinic[field], change[field]];
         if (newValue === undefined || JSON.stringify(oldValue) === JSON.stringify(newValue)) continue;
-        await manager.save(ClinicChange, { id: randomUUID(), clinicId, field, oldValue, newValue, userId, changedAt: new Date() }, { reload: false });
+        await manager.save(
+          ClinicChange,
+          { id: randomUUID(), clinicId, field, oldValue, newValue, userId, changedAt: new Date() },
+          { reload: false },
+        );
         await manager.update(Clinic, { id: clinicId }, { [field]: newValue });
       }
     });

@@ -116,7 +116,15 @@ export class Records {
     const visits = (await this.visitViews(await this.visitsOf([episode.id]))).get(episode.id) ?? [];
     const at = visits.findIndex((v) => v.id === id);
     const ownNormSet = await this.ownNormSet(clinic.normSet);
-    return { visit: visits[at]!, patient: patientView(patient), episode: episodeView(episode), normSet: clinic.normSet, ownNormSet, visits, at };
+    return {
+      visit: visits[at]!,
+      patient: patientView(patient),
+      episode: episodeView(episode),
+      normSet: clinic.normSet,
+      ownNormSet,
+      visits,
+      at,
+    };
   }
 
   /** The clinic's norm set, where it is not one of the program's. */

@@ -67,3 +67,35 @@ describe('Strips', () => {
     expect(element.querySelectorAll('svg[role=img]')[1]!.getAttribute('aria-label')).toBe('right: not measured');
   });
 });
+
+describe('what is not a joint angle', () => {
+  const tape = (side: 'left' | 'right', value: number): Measurement => ({
+    motion: 'distance.kneeToWall',
+    side,
+    mode: 'active',
+    position: 'standing',
+    instrument: 'tape',
+    trials: [{ value }],
+  });
+
+  it('stands in a section of its own, in its unit, with the midline on one strip', () => {
+    const floor: Measurement = { ...tape('left', 24), motion: 'distance.fingerToFloor', side: 'midline' };
+    const element = draw(Strips, view([hip({}, 13), tape('left', 4.5), tape('right', 11), floor]));
+    expect([...element.querySelectorAll('h3')].map((h) => h.textContent)).toEqual(['Hip', 'Distances']);
+    const pictures = [...element.querySelectorAll('svg[role=img]')].map((svg) => svg.getAttribute('aria-label'));
+    expect(pictures).toContain('left: 4.5 cm');
+    expect(pictures).toContain('Finger to floor: 24 cm above the floor');
+    expect(element.textContent).toContain('11 cm');
+  });
+
+  it('says what the range is enough for, and what was not compared', () => {
+    const sitting = hip({ motion: 'hip.internalRotation', position: 'sitting', side: 'right' }, 30);
+    const element = draw(
+      Findings,
+      view([hip({ motion: 'hip.flexion', position: 'supine' }, 105), hip({ motion: 'hip.internalRotation' }, 20), sitting]),
+    );
+    const groups = [...element.querySelectorAll('details.group')].map((group) => group.textContent!.replace(/\s+/g, ' '));
+    expect(groups.find((text) => text.includes('What the range is enough for'))).toContain('enough for walking, stairs down, stairs up');
+    expect(groups.find((text) => text.includes('Not compared'))).toContain('by another protocol (Hip internal rotation, sitting)');
+  });
+});

@@ -85,7 +85,8 @@ export class MeasurePage {
 
   /** Keys work only while the entry has the focus, so that no letter typed elsewhere becomes a command. */
   protected key(event: KeyboardEvent): void {
-    if (event.altKey || event.metaKey) return;
+    // While a dialog opens the focus is still here: its keys are not the dial's.
+    if (event.altKey || event.metaKey || this.dialog.openDialogs.length > 0) return;
     const action = event.ctrlKey ? (event.key === 'z' ? () => this.exam.undo() : undefined) : this.actions[event.key];
     if (!action) return;
     event.preventDefault();

@@ -38,6 +38,7 @@ describe('ProgressPage', () => {
     http.expectOne(`/api/visits/${SOME_ID}/progress`).flush({
       visit: record.visit,
       normSet: record.normSet,
+      ownNormSet: record.ownNormSet,
       patient: record.patient,
       episode: record.episode,
       visits,

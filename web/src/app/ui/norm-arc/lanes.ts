@@ -11,13 +11,14 @@ export interface NormLane {
 
 /** Expected figure or band in words, with the spread where there is one: "44.4° (SD 4.3)", "110–135°". */
 export function valueWords(motion: Motion, { entry: { value } }: NormChoice): string {
-  const unit = { deg: '°', cm: ' cm', N: ' N', s: ' s' }[motion.unit];
-  const plain = (figure: number) => (figure < 0 ? describeEnd(motion, figure) : `${formatNumber(figure)}${unit}`);
+  const plain = (figure: number) => describeEnd(motion, figure);
   switch (value.kind) {
     case 'point':
       return plain(value.expected);
     case 'range':
-      return value.low < 0 ? `${plain(value.low)} to ${plain(value.high)}` : `${formatNumber(value.low)}–${plain(value.high)}`;
+      return value.low < 0 || motion.plus || motion.pastZeroIsHyper
+        ? `${plain(value.low)} to ${plain(value.high)}`
+        : `${formatNumber(value.low)}–${plain(value.high)}`;
     case 'distribution':
       return `${plain(value.mean)} (SD ${formatNumber(value.sd)})`;
     case 'mean':

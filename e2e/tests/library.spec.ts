@@ -1,0 +1,158 @@
+import { readFile } from 'node:fs/promises';
+import type { Page } from '@playwright/test';
+import { allSaved, entry, expect, hold, signIn, startVisit, test } from '../fixtures';
+
+test.describe.configure({ mode: 'serial' });
+
+const judgeOdalys = async (page: Page): Promise<{ sentence: string; sets: number }> => {
+  await page.getByRole('link', { name: 'Caseload' }).first().click();
+  await page.getByRole('link', { name: /Odalys Brandt/ }).click();
+  await page.getByRole('link', { name: 'Judge, visit 2' }).click();
+  const found = page.locator('dg-findings ol > li').filter({ hasText: /Left hip flexion, active 93°: \d+° short of the expected/ });
+  await expect(found).toHaveCount(1);
+  const text = (await found.textContent()) ?? '';
+  return { sentence: /Left hip[^·]*/.exec(text)![0].trim(), sets: Number(/of (\d+) norm sets/.exec(text)![1]) };
+};
+
+test('from a search, by keyboard, to technique, norms and error', async ({ page, stack }) => {
+  await signIn(page, stack);
+  await page.getByRole('link', { name: 'Library' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('searchbox')).toBeFocused();
+  await page.keyboard.type('hip rotation');
+  const found = page.locator('.found a');
+  await expect(found.first()).toHaveAttribute('href', /\/library\/hip\/(internal|external)Rotation\//);
+  await page.getByRole('link', { name: 'Hip internal rotation, prone' }).focus();
+  await page.keyboard.press('Enter');
+
+  await expect(page.getByRole('heading', { name: 'Hip internal rotation, prone' })).toBeVisible();
+  await expect(page.getByRole('img', { name: /Hip internal rotation, prone, seen from the feet/ })).toBeVisible();
+  await expect(page.getByText('It is named by the thigh bone, not by the foot.')).toBeVisible();
+  const row = (set: string) => page.getByRole('row').filter({ hasText: set });
+  await expect(row('Roaas & Andersson 1982')).toContainText('32.6° (SD 8.2)');
+  await expect(row('Roaas & Andersson 1982')).toContainText('medium-high, from memory');
+  await expect(row('Boone & Azen 1979')).toContainText('in use');
+  await expect(row('Boone & Azen 1979')).toContainText('shown, not counted');
+  await expect(row('goniometer').first()).toContainText('a change counts from 8.3°');
+
+  // Other ways of the same motion are a step away, and an address can be reloaded.
+  await page.getByRole('link', { name: 'sitting', exact: true }).click();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Hip internal rotation, sitting' })).toBeVisible();
+  await page.getByRole('radio', { name: 'active' }).click();
+  await expect(row('Roach & Miles 1991')).toContainText('31° (SD 8)');
+  await page.getByLabel('Age, years').fill('70');
+  await expect(row('Roach & Miles 1991')).toContainText('30° (SD 7)');
+});
+
+test('on paper a protocol stands alone', async ({ page, stack }) => {
+  await signIn(page, stack);
+  await page.goto(`${stack.url}/library/knee/flexion/prone`);
+  await expect(page.getByRole('heading', { name: 'Knee flexion, prone' })).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+  await expect(page.getByRole('link', { name: 'Library' })).toBeHidden();
+  await expect(page.getByText('it does not diagnose')).toBeVisible();
+  const [content, room] = await page.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.clientWidth]);
+  expect(content).toBeLessThanOrEqual(room!);
+  const pdf = await page.pdf({ format: 'A4' });
+  expect(pdf.subarray(0, 4).toString()).toBe('%PDF');
+});
+
+test('at the dial one key opens the library, and nothing typed is lost', async ({ page, stack }) => {
+  await signIn(page, stack);
+  await startVisit(page, /Tamsin Okonjo-Vale/);
+  await hold(page, '120');
+  await allSaved(page, 1);
+  await page.keyboard.type('11');
+  await page.keyboard.press('l');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('heading', { name: 'Hip flexion, supine' })).toBeVisible();
+  await expect(dialog.getByRole('row').filter({ hasText: 'Boone & Azen 1979' })).toContainText('121.3° (SD 6.4)');
+  await page.keyboard.press('Escape');
+  await expect(entry(page)).toBeFocused();
+  await expect(entry(page)).toHaveValue('11');
+});
+
+test('a norm set of the clinic: refused whole with three bad rows, brought in when right, and Judge follows', async ({ page, stack }) => {
+  await signIn(page, stack);
+  const before = await judgeOdalys(page);
+  expect(before.sentence).toBe('Left hip flexion, active 93°: 28° short of the expected 121°');
+
+  await page.getByRole('link', { name: 'Norms and thresholds' }).click();
+  await expect(page.getByRole('radio', { name: 'Boone & Azen 1979' })).toBeChecked();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Write as CSV: Boone & Azen 1979' }).click();
+  const csv = await readFile(await (await download).path(), 'utf8');
+  const lines = csv.trimEnd().split('\r\n');
+  expect(lines).toContain('id,boone-azen-1979');
+
+  const own = lines
+    .map((line) => (line.startsWith('id,') ? 'id,saltmarsh-2026' : line.startsWith('title,') ? 'title,Saltmarsh hips 2026' : line))
+    .map((line) => (line.startsWith('short,') ? 'short,Saltmarsh 2026' : line))
+    // Our own women of any age, wider than the printed table.
+    .filter((line) => !/^(shoulder|elbow|forearm|wrist|knee|ankle|subtalar)/.test(line))
+    .map((line) =>
+      line.includes('20–54 years') ? line.replace(',male,', ',female,').replace('20,55,20–54 years', '20,90,20–89 years') : line,
+    )
+    .map((line) => line.replace('121.3', '125.5'));
+  const bring = (text: string[]) =>
+    page
+      .getByLabel('CSV file of a norm set')
+      .setInputFiles({ name: 'saltmarsh.csv', mimeType: 'text/csv', buffer: Buffer.from(text.join('\r\n')) });
+  const flexion = own.find((line) => line.startsWith('hip.flexion') && line.includes('125.5'))!;
+  await bring([...own, flexion.replace('hip.flexion', 'hip.bend'), flexion.replace(',6.4,', ',wide,'), flexion]);
+  const refused = page.getByRole('list', { name: 'What was refused' }).getByRole('listitem');
+  await expect(refused).toHaveCount(3);
+  await expect(refused.nth(0)).toContainText('"hip.bend" is not in the catalogue; allowed: hip.flexion');
+  await expect(refused.nth(1)).toContainText('"wide" is not a number');
+  await expect(refused.nth(2)).toContainText('asks the same as line');
+  await expect(page.getByText('Nothing was brought in: 3 lines are wrong')).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'Saltmarsh hips 2026' })).toHaveCount(0);
+
+  await bring(own);
+  await expect(page.getByText('saltmarsh.csv was brought in')).toBeVisible();
+  await page.getByRole('radio', { name: 'Saltmarsh hips 2026' }).check();
+  await expect(page.getByText('Saltmarsh hips 2026 is in use now')).toBeVisible();
+  const after = await judgeOdalys(page);
+  expect(after.sentence).toBe('Left hip flexion, active 93°: 33° short of the expected 126°');
+  expect(after.sets).toBe(before.sets + 1);
+
+  // A second set of the program, and back to the first.
+  await page.getByRole('link', { name: 'Norms and thresholds' }).click();
+  await page.getByRole('radio', { name: /American Academy/ }).check();
+  await expect(page.getByText(/handbook 1965 is in use now/)).toBeVisible();
+  expect((await judgeOdalys(page)).sentence).toBe('Left hip flexion, active 93°: 27° short of the expected 120°');
+  await page.getByRole('link', { name: 'Norms and thresholds' }).click();
+  await page.getByRole('radio', { name: 'Boone & Azen 1979' }).check();
+  await expect(page.getByText(/males is in use now/)).toBeVisible();
+  page.once('dialog', (dialog) => void dialog.accept());
+  await page.getByRole('button', { name: 'Take out of use: Saltmarsh hips 2026' }).click();
+  await expect(page.getByText('Saltmarsh hips 2026 is out of use')).toBeVisible();
+  expect(await judgeOdalys(page)).toEqual(before);
+});
+
+test('thresholds are checked, kept, and change what is flagged', async ({ page, stack }) => {
+  await signIn(page, stack);
+  const sides = page.locator('dg-findings ol > li').filter({ hasText: /than the (left|right) side/ });
+  const judge = async () => {
+    await page.getByRole('link', { name: 'Caseload' }).first().click();
+    await page.getByRole('link', { name: /Tamsin/ }).click();
+    await page.getByRole('link', { name: 'Judge, visit 1' }).click();
+    await expect(page.getByRole('heading', { name: 'What matters' })).toBeVisible();
+    return sides.count();
+  };
+  const before = await judge();
+  await page.getByRole('link', { name: 'Norms and thresholds' }).click();
+  const degrees = page.getByRole('group', { name: 'Short of the other side, from' }).getByLabel('Degrees');
+  await degrees.fill('0');
+  await page.getByRole('button', { name: 'Save thresholds' }).click();
+  await expect(page.getByRole('alert')).toContainText('Short of the other side, from: Degrees: is too small; allowed: 1 or more');
+  await expect(degrees).toHaveValue('0');
+  await degrees.fill('5');
+  await page.getByRole('button', { name: 'Save thresholds' }).click();
+  await expect(page.getByText('The thresholds are in use now')).toBeVisible();
+  await page.reload();
+  await expect(degrees).toHaveValue('5');
+  expect(await judge()).toBeGreaterThan(before);
+});
