@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { NORM_SETS, type NormSet } from '../norms/index.js';
 import { normSetFromRows, normSetToRows } from './norm-rows.js';
 
-const rowsOf = (id: string): string[][] => normSetToRows(NORM_SETS.find((set) => set.id === id)!);
 const MINE: NormSet = {
   id: 'my-clinic',
   title: 'Our own clinic, 2026',

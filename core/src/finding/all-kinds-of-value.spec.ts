@@ -1,5 +1,4 @@
 import type { Assessment, Measurement } from '../assessment.js';
-import { evaluationReport } from '../exchange/report.js';
 import type { NormSet } from '../norms/index.js';
 import { assess } from './index.js';
 
@@ -194,14 +193,5 @@ describe('the clinic’s own norm set', () => {
     expect(findings[0]).toEqual(jasmine.objectContaining({ verdict: '11° short of the expected 34°', agreement: { short: 4, of: 5 } }));
     expect(findings[0]!.because.join()).toContain('Own set: 34°');
     expect(() => assess(exam([hip]), { normSet: 'own' })).toThrowError(/unknown norm set "own"/);
-  });
-
-  it('leaves the terminal’s report whole', () => {
-    const report = evaluationReport(assess(exam([hip, wall('left', 7.5)]), { ownSets: [own] }));
-    expect(report.measurements.map((m) => [m.unit, m.value, m.protocol])).toEqual([
-      ['deg', 23, 'hip.internalRotation/prone'],
-      ['cm', 7.5, 'distance.kneeToWall/standing'],
-    ]);
-    expect(report.measurements[0]!.norms.find((n) => n.set === 'own')).toEqual(jasmine.objectContaining({ kind: 'distribution', z: -2.2 }));
   });
 });

@@ -3,6 +3,7 @@ import { addClinic, startHarness, type Harness } from '../testing/harness.js';
 import { createDataSource, migrate } from './database.js';
 import { SessionRow } from './entities.js';
 import { Readings } from './readings.js';
+import { Records } from './records.js';
 import { DatabaseSessionStore } from './session-store.js';
 
 describe('store', () => {
@@ -54,14 +55,9 @@ describe('store', () => {
     }
   });
 
-  it('makes one measurement of many first readings at once', async () => {
-    const [clinicId, userId, patientId, episodeId, visitId] = Array.from({ length: 5 }, () => randomUUID()) as [
-      string,
-      string,
-      string,
-      string,
-      string,
-    ];
+  /** A clinic with one visit, and readings to be held in it. */
+  const openVisit = async () => {
+    const [clinicId = '', userId = '', patientId = '', episodeId = '', visitId = ''] = Array.from({ length: 5 }, () => randomUUID());
     await addClinic(harness.dataSource, clinicId, userId, `${clinicId}@clinic.example`, 'password');
     const insert = (table: string, ...values: unknown[]) =>
       harness.dataSource.query(`INSERT INTO ${table} VALUES (${values.map(() => '?').join()})`, values);
@@ -69,7 +65,7 @@ describe('store', () => {
     await insert('episode', episodeId, clinicId, patientId, 'hip', null, '2026-01-01');
     await insert('visit', visitId, clinicId, episodeId, userId, '2026-01-01', new Date());
     const readings = new Readings(harness.dataSource, { clinicId, userId, name: 'x' });
-    const holds = Array.from({ length: 8 }, (_, i) =>
+    const hold = (end: number) =>
       readings.hold(visitId, {
         id: randomUUID(),
         motion: 'hip.flexion',
@@ -78,16 +74,38 @@ describe('store', () => {
         position: 'supine',
         instrument: 'goniometer',
         start: 0,
-        end: 90 + i,
+        end,
         heldAt: new Date().toISOString(),
-      }),
-    );
-    await Promise.all(holds);
-    const [counts] = await harness.dataSource.query(
-      'SELECT (SELECT COUNT(*) FROM measurement WHERE visit_id = ?) AS m, (SELECT COUNT(*) FROM trial WHERE clinic_id = ?) AS t',
-      [visitId, clinicId],
-    );
-    expect([Number(counts.m), Number(counts.t)]).toEqual([1, 8]);
+      });
+    const counts = async (): Promise<number[]> => {
+      const [row] = await harness.dataSource.query(
+        'SELECT (SELECT COUNT(*) FROM measurement WHERE visit_id = ?) AS m, (SELECT COUNT(*) FROM trial WHERE clinic_id = ?) AS t',
+        [visitId, clinicId],
+      );
+      return [Number(row.m), Number(row.t)];
+    };
+    return { clinicId, visitId, hold, counts };
+  };
+
+  it('makes one measurement of many first readings at once', async () => {
+    const { hold, counts } = await openVisit();
+    await Promise.all(Array.from({ length: 8 }, (_, i) => hold(90 + i)));
+    expect(await counts()).toEqual([1, 8]);
+  });
+
+  it('keeps the readings of a database from before fingers and ways of measuring', async () => {
+    const { clinicId, visitId, hold, counts } = await openVisit();
+    await hold(90);
+    const older = await createDataSource(harness.settings.database).initialize();
+    await older.undoLastMigration();
+    await migrate(older);
+    await older.destroy();
+    await hold(92);
+    expect(await counts())
+      .withContext('the old row is found again, not doubled')
+      .toEqual([1, 2]);
+    const { measurements } = await new Records(harness.dataSource, clinicId).visit(visitId);
+    expect(measurements.map((m) => [m.motion, m.digit, m.protocol, m.trials.length])).toEqual([['hip.flexion', undefined, undefined, 2]]);
   });
 
   describe('sessions', () => {
