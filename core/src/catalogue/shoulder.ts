@@ -8,6 +8,8 @@ const FLEX_TWO = 'Long head of triceps: keep the elbow straight. Latissimus and 
 const ROTATION_TRAP = (way: 'inwards' | 'outwards') =>
   `Named by the arm bone, not by the hand: the ${way === 'inwards' ? 'palm goes towards the feet' : 'back of the hand goes towards the head'}.`;
 
+const AT_SIDE_TRAP = 'Named by the arm bone, not by the hand: the forearm swings away from the body.';
+
 const flexion = {
   put: arms(
     ACROMION_SIDE,
@@ -252,6 +254,7 @@ export const SHOULDER: readonly Motion[] = [
         at: 'supine',
         variant: 'at-side',
         variantLabel: 'arm at the side',
+        trap: AT_SIDE_TRAP,
         swing: 'vertical',
         start: 'Face up, arm at the side on a folded towel, elbow bent to 90°, forearm plumb.',
         hold: 'elbow to the side',
@@ -264,6 +267,7 @@ export const SHOULDER: readonly Motion[] = [
         at: 'sitting',
         variant: 'at-side',
         variantLabel: 'arm at the side',
+        trap: AT_SIDE_TRAP,
         swing: 'horizontal',
         start: 'Sitting, arm at the side, elbow bent to 90°, forearm straight ahead.',
         put: arms('tip of the elbow (olecranon)', 'straight ahead', 'along the ulna, towards its styloid'),
