@@ -4,11 +4,12 @@ import {
   allowedSides,
   assess,
   chooseNorm,
-  hipRunSheet,
+  DEFAULT_EXAM_SET,
   motion,
   normQuery,
   NORM_SETS,
   PROTOCOLS,
+  runSheet,
   type Assessment,
   type Measurement,
   type NormEntry,
@@ -30,7 +31,7 @@ let last = 0;
 
 /** A whole hip exam: six motions, both sides, active and passive, three trials each, with the visit before. */
 const hips = (shift: number): Measurement[] =>
-  hipRunSheet('both').flatMap((block) =>
+  runSheet(DEFAULT_EXAM_SET.items, 'both').flatMap((block) =>
     block.rows.flatMap((row, index) =>
       row.sides.map((side) => ({
         ...row,

@@ -26,6 +26,7 @@ const SHOTS = [
     },
   },
   { name: 'judge-dark', size: DESK, dark: true, open: (page, go) => go.step(/Tamsin/, 'Judge') },
+  { name: 'measure-two-sites', size: DESK, open: (page, go) => lowBack(page, go) },
   { name: 'library', size: DESK, open: (page, go, url) => library(page, go, `${url}/library`, 'hip rotation') },
   { name: 'protocol', size: DESK, open: (page, go, url) => library(page, go, `${url}/library/hip/internalRotation/prone`) },
   { name: 'protocol-tablet', size: TABLET, open: (page, go, url) => library(page, go, `${url}/library/knee/flexion/supine`) },
@@ -37,6 +38,16 @@ async function measure(page, go) {
   await go.step(/Odalys/, 'Measure');
   await page.getByLabel(/^left hip internal rotation, passive: /).click();
   await page.mouse.move(0, 0);
+}
+
+/** A low-back exam begun: two sites typed, not held yet. */
+async function lowBack(page, go) {
+  await go.patient(/Tamsin/);
+  await page.getByRole('combobox', { name: 'Measure' }).focus();
+  await page.keyboard.type('Low');
+  await page.getByRole('button', { name: /Start visit/ }).click();
+  await page.getByText('Run sheet').waitFor();
+  await page.keyboard.type('104/49');
 }
 
 async function library(page, go, address, words) {

@@ -33,16 +33,22 @@ export async function signIn(page: Page, stack: Stack): Promise<void> {
 }
 
 /** Opens a patient and starts a new visit, with the keyboard alone. */
-export async function startVisit(page: Page, patient: RegExp): Promise<void> {
+export async function startVisit(page: Page, patient: RegExp, examSet?: string): Promise<void> {
   await page.getByRole('link', { name: patient }).focus();
   await page.keyboard.press('Enter');
+  if (examSet) {
+    // A closed list takes the first letters of its choices.
+    await page.getByRole('combobox', { name: 'Measure' }).focus();
+    await page.keyboard.type(examSet.split(' ')[0]!);
+    await expect(page.getByRole('combobox', { name: 'Measure' })).toContainText(examSet);
+  }
   await page.getByRole('button', { name: /Start visit/ }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByText('Run sheet')).toBeVisible();
 }
 
 /** The big figure. */
-export const entry = (page: Page) => page.getByLabel(/^Reading in degrees/);
+export const entry = (page: Page) => page.getByLabel(/^Reading in /);
 
 /** Types one reading and holds it. */
 export async function hold(page: Page, text: string): Promise<void> {

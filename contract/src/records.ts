@@ -1,4 +1,4 @@
-import { checkValue, checkWay, type Judgement, type NormSet, type Series } from '@dial-gauge/core';
+import { checkValue, checkWay, endPosition, protocolOfId, storedTrial, type Judgement, type NormSet, type Series } from '@dial-gauge/core';
 import * as z from 'zod';
 import { Day, Digit, EndFeel, Id, Instrument, InvolvedSide, Mode, Motion, Position, Sex, Side } from './ids.js';
 
@@ -80,7 +80,39 @@ export const PatientRecord = z.object({
 });
 export type PatientRecord = z.infer<typeof PatientRecord>;
 
-export const NewVisit = z.strictObject({ id: Id, assessedOn: Day });
+/** One thing to be measured at a visit. */
+export const SheetItem = z
+  .strictObject({ protocol: z.string().max(90), digit: Digit.optional() })
+  .superRefine(({ protocol: id, digit }, context) => {
+    const protocol = protocolOfId(id);
+    if (!protocol)
+      return void context.addIssue({
+        code: 'custom',
+        path: ['protocol'],
+        message: `"${id}" is not in the library; allowed: a protocol id, as hip.flexion/supine`,
+      });
+    const { motion: motionId, position, modes, instruments } = protocol;
+    const wrong = checkWay({ motion: motionId, mode: modes[0]!, position, protocol: id, instrument: instruments[0]!, digit });
+    if (wrong) context.addIssue({ code: 'custom', path: [wrong.field], message: wrong.message });
+  });
+export type SheetItem = z.infer<typeof SheetItem>;
+
+/** What is to be measured at a visit, each thing once. */
+export const Sheet = z
+  .array(SheetItem)
+  .min(1)
+  .max(120)
+  .superRefine((items, context) => {
+    const seen = new Set<string>();
+    items.forEach(({ protocol, digit }, index) => {
+      const key = `${protocol} ${digit ?? ''}`;
+      if (seen.has(key))
+        context.addIssue({ code: 'custom', path: [index], message: 'is on the sheet already; allowed: each way of measuring once' });
+      seen.add(key);
+    });
+  });
+
+export const NewVisit = z.strictObject({ id: Id, assessedOn: Day, sheet: Sheet.optional() });
 export type NewVisit = z.infer<typeof NewVisit>;
 
 /** One way of measuring on one side: what a reading or a remark belongs to. */
@@ -103,11 +135,25 @@ export const NewReading = z
     instrument: Instrument,
     start: z.number().default(0),
     end: z.number(),
+    /** Zero and end of the lower site, where the reading was taken at two; start and end are then the upper one's. */
+    lower: z.strictObject({ zero: z.number(), end: z.number() }).optional(),
     heldAt: z.iso.datetime(),
   })
   .superRefine((reading, context) => {
     const wrong = checkWay(reading);
     if (wrong) context.addIssue({ code: 'custom', path: [wrong.field], message: wrong.message });
+    const dual = reading.instrument === 'dualInclinometer';
+    if (dual !== (reading.lower !== undefined)) {
+      const message = dual ? 'is missing; allowed: zero and end of the lower site' : 'belongs to a reading at two sites; leave it out';
+      context.addIssue({ code: 'custom', path: ['lower'], message });
+    }
+    if (wrong) return;
+    if (dual && reading.lower) {
+      const value = Math.round(endPosition(storedTrial(reading.motion, reading)) * 10) / 10;
+      const message = checkValue(reading.motion, reading.instrument, value);
+      if (message) context.addIssue({ code: 'custom', path: ['end'], message: `upper less lower: ${message}` });
+      return;
+    }
     for (const field of ['start', 'end'] as const) {
       if (field === 'start' && reading.start === 0) continue;
       const message = checkValue(reading.motion, reading.instrument, reading[field]);
@@ -120,6 +166,7 @@ export const TrialView = z.object({
   id: Id,
   start: z.number(),
   end: z.number(),
+  lower: z.object({ zero: z.number(), end: z.number() }).nullable(),
   instrument: Instrument,
   heldAt: z.iso.datetime(),
   examiner: z.string(),
@@ -156,6 +203,8 @@ export const VisitRecord = z.object({
   episode: EpisodeView,
   normSet: z.string(),
   ownNormSet: OwnNormSet,
+  /** What is to be measured; null: the default set. */
+  sheet: z.array(z.object({ protocol: z.string(), digit: Digit.optional() })).nullable(),
   measurements: z.array(MeasurementView),
   /** The visit before, with readings; what the hollow marks show. */
   previous: z.object({ assessedOn: Day, measurements: z.array(MeasurementView) }).nullable(),

@@ -17,6 +17,7 @@ import {
   Remark,
   SavedReading,
   SessionView,
+  Sheet,
   SignIn,
   VisitRecord,
 } from './records.js';
@@ -134,6 +135,14 @@ export const ROUTES = {
     params: none,
     body: nothing,
     answer: JudgingView,
+  }),
+  setSheet: route({
+    method: 'put',
+    path: '/visits/:id/sheet',
+    summary: 'Choose what is measured at a visit',
+    params: ById,
+    body: z.strictObject({ items: Sheet }),
+    answer: VisitRecord,
   }),
   setJudging: route({
     method: 'put',

@@ -1,6 +1,6 @@
 import type { TiltPair } from './angle/excursion.js';
 import type { EntryUnit } from './angle/units.js';
-import { protocolOf } from './catalogue/index.js';
+import { motion, protocolOf } from './catalogue/index.js';
 import type { Degrees, Digit, EndFeel, Instrument, InvolvedSide, IsoDate, Mode, MotionId, Position, Sex, Side } from './terms.js';
 
 /** One reading of a goniometer or a single inclinometer, as entered. `start` is 0 where it was not said. */
@@ -76,4 +76,18 @@ export function isDual(trial: Trial): trial is DualTrial {
 /** Tells a length, a force or a time from an angle. */
 export function isValue(trial: Trial): trial is ValueTrial {
   return 'value' in trial;
+}
+
+/** A reading as records keep it, whatever it was read with. */
+export interface StoredReading {
+  readonly start: number;
+  readonly end: number;
+  /** The lower site of a reading at two. */
+  readonly lower?: TiltPair | null;
+}
+
+/** A stored reading as the trial it was: a pair of sites, an angle, or a length, force or time. */
+export function storedTrial(motionId: MotionId, { start, end, lower }: StoredReading): Trial {
+  if (motion(motionId).unit !== 'deg') return { value: end };
+  return lower ? { upper: { zero: start, end }, lower } : { start, end };
 }

@@ -156,3 +156,43 @@ test('thresholds are checked, kept, and change what is flagged', async ({ page, 
   await expect(degrees).toHaveValue('5');
   expect(await judge()).toBeGreaterThan(before);
 });
+
+test('any motion of the library is measured and judged: two sites, tape, and one added on the way', async ({ page, stack }) => {
+  await signIn(page, stack);
+  await startVisit(page, /Tamsin Okonjo-Vale/, 'Low back');
+  const where = page.locator('.motion');
+  await expect(where).toContainText('Lumbar flexion · active');
+  await hold(page, '104');
+  await expect(page.getByRole('alert')).toContainText('is not a reading at two sites; allowed: upper/lower, as 104/49');
+  await page.keyboard.press('Escape');
+  await page.keyboard.type('104/49');
+  await expect(page.getByText('55° · ± 6° measuring error · two inclinometers')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await hold(page, '20/20');
+  for (const side of ['22/4', '21/4']) await hold(page, side);
+  await expect(where).toContainText('Finger to floor');
+  await hold(page, '24.5');
+  await allSaved(page, 5);
+  await expect(page.getByLabel('finger to floor: 24.5 centimetres')).toBeVisible();
+
+  await page.keyboard.press('a');
+  await expect(page.getByRole('searchbox', { name: 'Search the library' })).toBeFocused();
+  await page.keyboard.type('calf knee bent');
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Calf, knee bent, supine' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(where).toContainText('Calf, knee bent · active');
+  await hold(page, '14');
+  await allSaved(page, 6);
+  await page.reload();
+  await expect(page.getByLabel(/^(left|right) calf, knee bent, active: 14 degrees/)).toBeVisible();
+  await expect(page.getByLabel('lumbar flexion, active: 55 degrees')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Judge' }).click();
+  for (const region of ['Low back', 'Distances', 'Muscle length']) await expect(page.getByRole('heading', { name: region })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Finger to floor: 24.5 cm above the floor/ })).toBeVisible();
+  await page.locator('dg-findings summary').filter({ hasText: /^\s*No norm in Boone/ }).click();
+  const line = page.locator('dg-findings .group li').filter({ hasText: 'Lumbar flexion, active 55°' });
+  await line.locator('summary').click();
+  await expect(line).toContainText('(104 − 0) − (49 − 0) = 55, dualInclinometer');
+  await expect(line).toContainText('AMA Guides 60°');
+});

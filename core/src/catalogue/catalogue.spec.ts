@@ -90,6 +90,10 @@ describe('catalogue', () => {
         .withContext(id)
         .toBeFalse();
     expect(protocolOfId('cervical.rotation/supine')?.instruments).toContain('inclinometer');
+    const planeOf = (id: string) => placementLines(protocolOfId(id)!).find((line) => line.label === 'Plane')?.text;
+    expect(planeOf('cervical.rotation/supine')).toContain('vertical');
+    expect(planeOf('cervical.rotation/sitting')).toContain('gravity cannot read it');
+    expect(planeOf('girth.calf/supine')).toBeUndefined();
   });
 
   it('names the trap of every limb rotation: by the bone, not by the foot or the hand', () => {

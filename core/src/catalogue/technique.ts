@@ -8,8 +8,20 @@ export interface TechniqueLine {
 
 const line = (label: string, text: string | undefined): TechniqueLine[] => (text ? [{ label, text }] : []);
 
-/** Where the instrument goes, line by line, in the words its kind is spoken of. */
-export function placementLines({ placement: p, instruments }: Protocol): TechniqueLine[] {
+/** Where the instrument goes, line by line, in the words its kind is spoken of; and how the movement lies to gravity. */
+export function placementLines(protocol: Protocol): TechniqueLine[] {
+  return [...places(protocol), ...plane(protocol)];
+}
+
+/** An inclinometer reads against gravity: the plane has to be vertical, and stay so. */
+function plane({ swing, instruments }: Protocol): TechniqueLine[] {
+  if (swing === 'none') return [];
+  const gravity = instruments.some((i) => i === 'inclinometer' || i === 'dualInclinometer' || i === 'phone');
+  if (gravity) return line('Plane', 'vertical, and held so: out of it an inclinometer reads too little');
+  return swing === 'horizontal' ? line('Plane', 'level: gravity cannot read it, no inclinometer or phone') : [];
+}
+
+function places({ placement: p, instruments }: Protocol): TechniqueLine[] {
   switch (p.how) {
     case 'arms': {
       const armed = instruments.some((i) => i === 'goniometer' || i === 'picture');

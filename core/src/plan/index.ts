@@ -1,1 +1,2 @@
-export { hipRunSheet, type RunBlock, type RunRow } from './hip-run-sheet.js';
+export { DEFAULT_EXAM_SET, EXAM_SETS, findExamSet, type ExamSet } from './exam-sets.js';
+export { runSheet, type RunBlock, type RunRow, type SheetItem } from './run-sheet.js';

@@ -61,6 +61,8 @@ async function seedPatient(manager: EntityManager, { clinicId, examinerId, today
           instrument: 'goniometer' as const,
           startAngle: 0,
           endAngle,
+          lowerZero: null,
+          lowerEnd: null,
           examinerId,
           heldAt,
           savedAt: heldAt,

@@ -33,9 +33,22 @@ export function clinicRouter(dataSource: DataSource): Router {
     const visits = dataSource.getRepository(Visit);
     if (!(await dataSource.getRepository(Episode).existsBy({ id: params.id, clinicId }))) throw notFound('episode of care');
     if (!(await visits.existsBy({ id: body.id, clinicId }))) {
-      await visits.insert({ ...body, clinicId, episodeId: params.id, examinerId: userId, startedAt: new Date() });
+      await visits.insert({
+        ...body,
+        sheet: body.sheet ?? null,
+        clinicId,
+        episodeId: params.id,
+        examinerId: userId,
+        startedAt: new Date(),
+      });
     }
     return records(caller).visit(body.id);
+  });
+
+  serve(router, ROUTES.setSheet, async ({ caller, params, body }) => {
+    const { affected } = await dataSource.getRepository(Visit).update({ id: params.id, clinicId: caller.clinicId }, { sheet: body.items });
+    if (!affected) throw notFound('visit');
+    return records(caller).visit(params.id);
   });
 
   serve(router, ROUTES.visit, ({ caller, params }) => records(caller).visit(params.id));

@@ -250,6 +250,39 @@ describe('every way of measuring over HTTP', () => {
     ]);
   });
 
+  // Common practice, no source: 104 − 49 = 55
+  it('keeps both sites of a two-site reading as entered, and subtracts them', async () => {
+    const two = { motion: 'lumbar.flexion', side: 'midline', mode: 'active', position: 'standing', instrument: 'dualInclinometer' };
+    const id = randomUUID();
+    const reading = { ...two, id, start: 0, end: 104, lower: { zero: 0, end: 49 } };
+    expect((await hold(reading).expect(200)).body.reading.lower).toEqual({ zero: 0, end: 49 });
+    expect((await hold(reading).expect(200)).body.repeated).toBeTrue();
+    await hold({ ...reading, lower: { zero: 0, end: 50 } }).expect(409);
+    const { body } = await agent.get(`/api/visits/${visit}/judgement`).expect(200);
+    const back = body.judgement.measurements.find((m: { measurement: { motion: string } }) => m.measurement.motion === 'lumbar.flexion');
+    expect([back.value, back.measurement.trials]).toEqual([55, [{ upper: { zero: 0, end: 104 }, lower: { zero: 0, end: 49 } }]]);
+    const missing = await hold({ ...two, end: 104 }).expect(422);
+    expect(missing.body.errors).toEqual([{ path: 'lower', message: 'is missing; allowed: zero and end of the lower site' }]);
+    const wrong = await hold({ ...reading, id: randomUUID(), end: 190 }).expect(422);
+    expect(wrong.body.errors[0].message).toContain('upper less lower: 141° is more than lumbar flexion can hold');
+    await hold({ lower: { zero: 0, end: 4 } }).expect(422);
+  });
+
+  it('keeps what is to be measured, and refuses what is not in the library', async () => {
+    const items = [{ protocol: 'knee.flexion/supine' }, { protocol: 'fingerPip.flexion/sitting', digit: 2 }];
+    const { body } = await agent.put(`/api/visits/${visit}/sheet`).send({ items }).expect(200);
+    expect(body.sheet).toEqual(items);
+    await agent.put(`/api/visits/${visit}/sheet`).send({ items }).expect(200);
+    const refused = async (wrong: object[]) =>
+      (await agent.put(`/api/visits/${visit}/sheet`).send({ items: wrong }).expect(422)).body.errors[0];
+    expect((await refused([{ protocol: 'knee.swing/air' }])).path).toBe('items.0.protocol');
+    expect((await refused([{ protocol: 'fingerPip.flexion/sitting' }])).path).toBe('items.0.digit');
+    expect((await refused([items[0]!, items[0]!])).message).toContain('on the sheet already');
+    expect((await refused([])).path).toBe('items');
+    await agent.put(`/api/visits/${randomUUID()}/sheet`).send({ items }).expect(404);
+    expect((await agent.get(`/api/visits/${visit}`)).body.sheet).toEqual(items);
+  });
+
   it('refuses a finger that is not named and a remark that does not fit the way of measuring', async () => {
     const { body } = await hold({ motion: 'fingerPip.flexion', position: 'sitting' }).expect(422);
     expect(body.errors[0].path).toBe('digit');

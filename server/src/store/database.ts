@@ -2,6 +2,7 @@ import { DataSource } from 'typeorm';
 import { ENTITIES } from './entities.js';
 import { First1700000000001 } from './migrations/0001-first.js';
 import { Library1700000000002 } from './migrations/0002-library.js';
+import { Sheet1700000000003 } from './migrations/0003-sheet.js';
 
 export interface DatabaseSettings {
   readonly host: string;
@@ -24,7 +25,7 @@ export function createDataSource(settings: DatabaseSettings): DataSource {
     synchronize: false,
     migrationsRun: false,
     entities: ENTITIES,
-    migrations: [First1700000000001, Library1700000000002],
+    migrations: [First1700000000001, Library1700000000002, Sheet1700000000003],
     connectTimeout: 5_000,
     extra: { decimalNumbers: true, connectionLimit: 10 },
   });

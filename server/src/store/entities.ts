@@ -1,4 +1,16 @@
-import type { EndFeel, Instrument, InvolvedSide, Mode, MotionId, NormEntry, Position, Sex, Side, Thresholds } from '@dial-gauge/core';
+import type {
+  EndFeel,
+  Instrument,
+  InvolvedSide,
+  Mode,
+  MotionId,
+  NormEntry,
+  Position,
+  Sex,
+  SheetItem,
+  Side,
+  Thresholds,
+} from '@dial-gauge/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /*
@@ -98,6 +110,8 @@ export class Visit {
   @Column({ ...id, name: 'examiner_id' }) examinerId!: string;
   @Column({ ...day, name: 'assessed_on' }) assessedOn!: string;
   @Column({ ...moment, name: 'started_at' }) startedAt!: Date;
+  /** What is to be measured; null: the default set. */
+  @Column({ type: 'simple-json', nullable: true }) sheet!: SheetItem[] | null;
 }
 
 @Entity({ name: 'measurement' })
@@ -130,6 +144,9 @@ export class TrialRow {
   @Column(text(20)) instrument!: Instrument;
   @Column({ ...angle, name: 'start_angle' }) startAngle!: number;
   @Column({ ...angle, name: 'end_angle' }) endAngle!: number;
+  /** The lower site of a reading at two. */
+  @Column({ ...angle, name: 'lower_zero', nullable: true }) lowerZero!: number | null;
+  @Column({ ...angle, name: 'lower_end', nullable: true }) lowerEnd!: number | null;
   @Column({ ...id, name: 'examiner_id' }) examinerId!: string;
   @Column({ ...moment, name: 'held_at' }) heldAt!: Date;
   @Column({ ...moment, name: 'saved_at' }) savedAt!: Date;

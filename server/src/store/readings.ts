@@ -28,7 +28,7 @@ export class Readings {
     const { clinicId, userId, name } = this.caller;
     return this.dataSource.transaction(FRESH, async (manager) => {
       const measurement = await this.measurementOf(manager, visitId, reading);
-      const { id, instrument, start: startAngle, end: endAngle } = reading;
+      const { id, instrument, start: startAngle, end: endAngle, lower } = reading;
       const fresh = {
         id,
         clinicId,
@@ -36,6 +36,8 @@ export class Readings {
         instrument,
         startAngle,
         endAngle,
+        lowerZero: lower?.zero ?? null,
+        lowerEnd: lower?.end ?? null,
         examinerId: userId,
         heldAt: new Date(reading.heldAt),
       };
@@ -52,7 +54,9 @@ export class Readings {
       stored.measurementId === fresh.measurementId &&
       stored.instrument === fresh.instrument &&
       stored.startAngle === fresh.startAngle &&
-      stored.endAngle === fresh.endAngle;
+      stored.endAngle === fresh.endAngle &&
+      stored.lowerZero === fresh.lowerZero &&
+      stored.lowerEnd === fresh.lowerEnd;
     if (!same) {
       throw new HttpProblem(
         409,

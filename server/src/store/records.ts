@@ -11,8 +11,8 @@ import type {
   VisitView,
 } from '@dial-gauge/contract';
 import {
-  motion,
   MOTIONS,
+  storedTrial,
   NORM_SETS,
   PROTOCOLS,
   type Assessment,
@@ -80,7 +80,7 @@ export class Records {
   }
 
   async visit(id: string): Promise<VisitRecord> {
-    const { visits, at, ...rest } = await this.timeline(id);
+    const { visits, at, sheet, ...rest } = await this.timeline(id);
     const before = visits
       .slice(0, at)
       .filter((v) => v.readings > 0)
@@ -88,6 +88,7 @@ export class Records {
     const measurements = await this.measurements([id, ...(before ? [before.id] : [])]);
     return {
       ...rest,
+      sheet,
       measurements: measurements.get(id) ?? [],
       previous: before ? { assessedOn: before.assessedOn, measurements: measurements.get(before.id) ?? [] } : null,
     };
@@ -95,7 +96,8 @@ export class Records {
 
   /** A visit and those before it as the core reads them, oldest first. */
   async history(id: string): Promise<Omit<ProgressView, 'series'> & { sessions: Session[] }> {
-    const { visits: all, at, ...rest } = await this.timeline(id);
+    const { visits: all, at, sheet, ...rest } = await this.timeline(id);
+    void sheet;
     const visits = all.slice(0, at + 1);
     const measurements = await this.measurements(visits.map((v) => v.id));
     return {
@@ -122,6 +124,7 @@ export class Records {
       episode: episodeView(episode),
       normSet: clinic.normSet,
       ownNormSet,
+      sheet: visit.sheet,
       visits,
       at,
     };
@@ -223,6 +226,7 @@ export function trialView(trial: TrialRow, examiner: string): TrialView {
     id: trial.id,
     start: trial.startAngle,
     end: trial.endAngle,
+    lower: trial.lowerZero === null || trial.lowerEnd === null ? null : { zero: trial.lowerZero, end: trial.lowerEnd },
     instrument: trial.instrument,
     heldAt: trial.heldAt.toISOString(),
     examiner,
@@ -258,7 +262,7 @@ export function toCore(views: readonly MeasurementView[]): Measurement[] {
     .filter((view) => view.trials.length > 0)
     .map(({ trials, pain, painWhere, endFeel, ...view }) => ({
       ...view,
-      trials: trials.map(({ start, end }) => (motion(view.motion).unit === 'deg' ? { start, end } : { value: end })),
+      trials: trials.map((trial) => storedTrial(view.motion, trial)),
       pain: pain ?? undefined,
       painWhere: painWhere || undefined,
       endFeel: endFeel ?? undefined,

@@ -63,7 +63,7 @@ describe('store', () => {
       harness.dataSource.query(`INSERT INTO ${table} VALUES (${values.map(() => '?').join()})`, values);
     await insert('patient', patientId, clinicId, 'A', 'B', '1970-01-01', 'female', '');
     await insert('episode', episodeId, clinicId, patientId, 'hip', null, '2026-01-01');
-    await insert('visit', visitId, clinicId, episodeId, userId, '2026-01-01', new Date());
+    await insert('visit', visitId, clinicId, episodeId, userId, '2026-01-01', new Date(), null);
     const readings = new Readings(harness.dataSource, { clinicId, userId, name: 'x' });
     const hold = (end: number) =>
       readings.hold(visitId, {

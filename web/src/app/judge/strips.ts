@@ -76,7 +76,7 @@ export class Strips {
     return {
       key,
       name: [about.short, finger].filter(Boolean).join(', '),
-      how: protocolOf(measurement).label,
+      how: [protocolOf(measurement).label, about.unit === 'deg' ? '' : suffixOf(about.unit).trim()].filter(Boolean).join(' · '),
       left: about.sides === 'midline' ? null : strip('left'),
       right: strip(about.sides === 'midline' ? 'midline' : 'right'),
     };
@@ -108,7 +108,7 @@ export class Strips {
       gapTo: norm?.short ? (about.better === 'less' ? norm.expectedBand.high : norm.expectedBand.low) : null,
       lastVisit: main ? this.lastValue(main) : null,
       pain,
-      value: main ? endFigure(rounded(main.value, about.unit), about) + (about.unit === 'deg' ? '' : suffixOf(about.unit)) : '··',
+      value: main ? endFigure(rounded(main.value, about.unit), about) : '··',
     };
     return { ...model, text: describe(about, side, model) };
   }

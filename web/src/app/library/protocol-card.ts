@@ -20,6 +20,7 @@ import {
   type Sex,
 } from '@dial-gauge/core';
 import { Judging } from '../data/judging';
+import { INSTRUMENT_WORDS } from '../measure/words';
 import { ProtocolFigure } from '../ui/figure/figure';
 import { valueWords, type NormLane } from '../ui/norm-arc/lanes';
 import { NormArc } from '../ui/norm-arc/norm-arc';
@@ -36,18 +37,6 @@ interface ErrorRow {
   readonly other: string;
   readonly from: string;
 }
-
-const INSTRUMENT_WORDS: Readonly<Record<Instrument, string>> = {
-  goniometer: 'goniometer',
-  inclinometer: 'inclinometer',
-  dualInclinometer: 'two inclinometers',
-  phone: 'phone',
-  picture: 'picture',
-  tape: 'tape',
-  visual: 'by eye',
-  dynamometer: 'dynamometer',
-  stopwatch: 'stopwatch',
-};
 
 /** One way of measuring: technique and figure, what is expected by every set, what tasks ask, and how sure a reading is. */
 @Component({

@@ -1,6 +1,7 @@
-import { bandAround, describeEnd, endFigure, formatWhole, motion } from '@dial-gauge/core';
+import { bandAround, describeEnd, endFigure, formatSize, formatWhole, motion, rounded } from '@dial-gauge/core';
 import { shortDay } from '../caseload/words';
 import { facingFor } from '../ui/dial/geometry';
+import type { StripModel } from '../ui/arc-strip/arc-strip';
 import type { DialModel } from '../ui/dial/dial';
 import type { Exam } from './exam';
 
@@ -10,17 +11,18 @@ export function dialModel(exam: Exam): DialModel | null {
   if (!dial) return null;
   const { side } = exam.place();
   const { mode } = exam.row();
+  const about = exam.motion();
   const measured = exam.measured();
-  const value = exam.typedAngle() ?? measured?.value ?? null;
+  const value = exam.typedValue() ?? measured?.value ?? null;
   const norm = value === null ? undefined : exam.normFor(value);
-  const other = exam.measuredFor({ side: side === 'left' ? 'right' : 'left' });
+  const other = side === 'midline' ? null : exam.measuredFor({ side: side === 'left' ? 'right' : 'left' });
   const active = exam.measuredFor({ mode: 'active' });
   const passive = exam.measuredFor({ mode: 'passive' });
   const last = exam.lastVisit();
   const shown = exam.motion();
   const opposite = shown.opposite ? motion(shown.opposite).short : '';
-  const edge = norm?.short ? norm.expectedBand.low : null;
-  const gap = edge === null || value === null ? null : { to: edge, words: `${formatWhole(edge - value)}° short` };
+  const edge = norm?.short ? (about.better === 'less' ? norm.expectedBand.high : norm.expectedBand.low) : null;
+  const gap = edge === null || value === null ? null : { to: edge, words: `${formatWhole(Math.abs(edge - value))}° short` };
   const model = {
     facing: facingFor(dial, side),
     scale: dial.scale,
@@ -31,8 +33,8 @@ export function dialModel(exam: Exam): DialModel | null {
     passive: mode === 'passive' ? value : (passive?.value ?? null),
     expected: exam.expected(),
     gap,
-    otherSide: other && { at: other.value, words: `${side === 'left' ? 'right' : 'left'} ${endFigure(Math.round(other.value))}` },
-    lastVisit: last && { at: last.value, words: `${shortDay(last.on)}: ${endFigure(Math.round(last.value))}` },
+    otherSide: other && { at: other.value, words: `${side === 'left' ? 'right' : 'left'} ${endFigure(Math.round(other.value), about)}` },
+    lastVisit: last && { at: last.value, words: `${shortDay(last.on)}: ${endFigure(Math.round(last.value), about)}` },
   };
   return { ...model, text: describe(exam, model) };
 }
@@ -41,10 +43,9 @@ export function dialModel(exam: Exam): DialModel | null {
 const endWord = (short: string): string => short.toLowerCase().replace(' rotation', '');
 
 function describe(exam: Exam, model: Omit<DialModel, 'text'>): string {
-  const { name } = exam.motion();
   const words = (value: number) => describeEnd(exam.motion(), Math.round(value));
   const parts = [
-    `${exam.place().side} ${name.toLowerCase()}, ${exam.row().mode}`,
+    exam.nameOf(exam.row(), exam.place().side),
     model.needle === null
       ? 'no reading yet'
       : `needle at ${words(model.needle)}, plus or minus ${formatWhole(model.error)} measuring error`,
@@ -54,4 +55,35 @@ function describe(exam: Exam, model: Omit<DialModel, 'text'>): string {
     model.lastVisit ? `last visit ${model.lastVisit.words}` : '',
   ];
   return `${parts.filter(Boolean).join('; ')}.`;
+}
+
+/** Where no angle is measured: the value along a straight scale, beside what is expected and the last visit. */
+export function straightModel(exam: Exam): StripModel {
+  const about = exam.motion();
+  const value = exam.typedValue() ?? exam.measured()?.value ?? null;
+  const norm = value === null ? undefined : exam.normFor(value);
+  const expected = exam.expected();
+  const last = exam.lastVisit();
+  const reach = Math.max(value ?? 0, expected?.high ?? 0, last?.value ?? 0, about.unit === 'N' ? 100 : 10);
+  const least = Math.min(0, value ?? 0, expected?.low ?? 0, last?.value ?? 0);
+  const step = reach > 100 ? 50 : 5;
+  const said = [
+    exam.nameOf(exam.row(), exam.place().side),
+    value === null ? 'no reading yet' : describeEnd(about, rounded(value, about.unit)),
+    expected ? `expected ${formatSize(expected.low, about.unit)} to ${formatSize(expected.high, about.unit)}` : 'no norm in this set',
+    last ? `last visit ${describeEnd(about, rounded(last.value, about.unit))}` : '',
+  ];
+  return {
+    side: 'right',
+    range: { from: Math.floor(least / step) * step, to: Math.ceil((reach + step * 0.4) / step) * step },
+    label: (mark) => endFigure(mark, about),
+    active: null,
+    passive: value,
+    expected,
+    gapTo: norm?.short ? (about.better === 'less' ? norm.expectedBand.high : norm.expectedBand.low) : null,
+    lastVisit: last?.value ?? null,
+    pain: exam.cell().pain ?? 0,
+    value: '',
+    text: `${said.filter(Boolean).join('; ')}.`,
+  };
 }

@@ -13,7 +13,7 @@ describe('Exam', () => {
   const answer = () => {
     const request = http.expectOne((r) => r.url.endsWith('/readings'));
     const { id, start, end, heldAt, instrument } = request.request.body;
-    request.flush({ reading: { id, start, end, heldAt, instrument, examiner: 'Wren' }, repeated: false });
+    request.flush({ reading: { id, start, end, lower: null, heldAt, instrument, examiner: 'Wren' }, repeated: false });
     return request.request;
   };
 
@@ -143,5 +143,62 @@ describe('Exam', () => {
     exam.typed.set('130');
     expect(dialModel(exam)!.needle).toBe(130);
     expect(dialModel(exam)!.gap).toBeNull();
+  });
+
+  describe('beyond the hip', () => {
+    const openWith = (...sheet: { protocol: string; digit?: 2 }[]) => exam.open(record({ sheet }));
+    const body = () => {
+      const request = http.expectOne((r) => r.url.endsWith('/readings'));
+      return request.request.body as Record<string, unknown>;
+    };
+
+    it('holds a length in one figure, and refuses a start', () => {
+      openWith({ protocol: 'distance.kneeToWall/standing' });
+      expect(exam.instrument()).toBe('tape');
+      expect(hold('4/9')).toBeFalse();
+      expect(exam.problem()).toContain('allowed: one figure in cm');
+      expect(hold('45')).toBeFalse();
+      expect(exam.problem()).toBe('45 cm is more than knee to wall can hold; allowed: 0 to 30 cm');
+      expect(hold('7.5')).toBeTrue();
+      expect(body()).toEqual(jasmine.objectContaining({ motion: 'distance.kneeToWall', side: 'left', instrument: 'tape', end: 7.5 }));
+    });
+
+    // Common practice, no source: 104 − 49 = 55
+    it('holds two sites as typed and subtracts them', () => {
+      openWith({ protocol: 'lumbar.flexion/standing' });
+      expect(hold('104')).toBeFalse();
+      expect(exam.problem()).toContain('upper/lower, as 104/49');
+      exam.typed.set('104/49');
+      expect(exam.typedValue()).toBe(55);
+      exam.hold();
+      expect(body()).toEqual(
+        jasmine.objectContaining({ side: 'midline', instrument: 'dualInclinometer', start: 0, end: 104, lower: { zero: 0, end: 49 } }),
+      );
+      expect(exam.measuredAt(exam.key())!.value).toBe(55);
+    });
+
+    it('names the finger and the way of measuring it holds for', () => {
+      openWith({ protocol: 'fingerPip.flexion/sitting', digit: 2 }, { protocol: 'shoulder.externalRotation/supine-at-side' });
+      hold('90');
+      expect(body()).toEqual(jasmine.objectContaining({ digit: 2, protocol: 'fingerPip.flexion/sitting' }));
+      expect(exam.nameOf(exam.row(), 'left')).toBe('left index, finger middle joint (PIP) flexion, active');
+    });
+
+    it('puts another way of measuring on the sheet once, tells the server, and goes there', () => {
+      openWith({ protocol: 'knee.flexion/supine' });
+      exam.add({ protocol: 'girth.knee/supine' });
+      expect(exam.row().motion).toBe('girth.knee');
+      const { items } = http.expectOne(`/api/visits/${ID}/sheet`).request.body as { items: unknown[] };
+      expect(items).toEqual([{ protocol: 'knee.flexion/supine' }, { protocol: 'girth.knee/supine' }]);
+      exam.add({ protocol: 'knee.flexion/supine' });
+      http.expectNone(`/api/visits/${ID}/sheet`);
+      expect(exam.row().motion).toBe('knee.flexion');
+    });
+
+    it('shows what was measured beyond the sheet', () => {
+      const beyond = measured({ motion: 'knee.flexion', position: 'prone' }, 130);
+      exam.open(record({ sheet: [{ protocol: 'knee.flexion/supine' }], measurements: [beyond] }));
+      expect(exam.rows().map((row) => row.protocol)).toContain('knee.flexion/prone');
+    });
   });
 });

@@ -3,35 +3,44 @@ import type { MeasurementView, NewReading, Remark, VisitRecord } from '@dial-gau
 import {
   ageOn,
   checkValue,
+  DEFAULT_EXAM_SET,
   compareWithNorm,
+  endPosition,
   errorOf,
   expectedBand,
   findNormSet,
-  findProtocol,
-  hipRunSheet,
   measure,
   measurementKey,
   motion,
   normQuery,
+  parseDualEntry,
   parseEntry,
+  protocolOf,
+  protocolOfId,
+  runSheet,
+  sidedName,
+  storedTrial,
+  suffixOf,
   type Degrees,
   type EndFeel,
   type ExpectedBand,
   type MeasuredValue,
   type MeasurementKey,
   type NormComparison,
+  type Instrument,
+  type Protocol,
   type RunRow,
+  type SheetItem,
   type Side,
+  type StoredReading,
 } from '@dial-gauge/core';
 import { Api } from '../data/api';
 import { Outbox } from '../data/outbox';
 import { describeFailure } from '../data/problem';
 
 /** A reading on this screen, and whether the server has acknowledged it. */
-export interface HeldReading {
+export interface HeldReading extends StoredReading {
   readonly id: string;
-  readonly start: Degrees;
-  readonly end: Degrees;
   readonly saved: boolean;
 }
 
@@ -44,15 +53,13 @@ export interface Cell {
   readonly substitutions: readonly string[];
 }
 
-export type LimbSide = 'left' | 'right';
 export interface Place {
   readonly row: number;
-  readonly side: LimbSide;
+  readonly side: Side;
 }
 type Notes = Pick<Remark, 'pain' | 'painWhere' | 'endFeel' | 'substitutions'>;
 
 const EMPTY: Cell = { readings: [], pain: null, painWhere: '', endFeel: null, substitutions: [] };
-const INSTRUMENT = 'goniometer';
 const TRIALS_KEY = 'dial-gauge.trials';
 export const TRIALS_CHOICES = [1, 2, 3] as const;
 
@@ -64,8 +71,12 @@ export class Exam {
   private readonly api = inject(Api);
   private readonly outbox = inject(Outbox);
 
-  /** Standard error of the instrument in hand, degrees. */
-  readonly sem = computed(() => errorOf({ motion: this.row().motion, instrument: INSTRUMENT }).sem);
+  /** Standard error of the instrument in hand, in the motion's unit; a force's grows with the reading. */
+  readonly sem = computed(() => {
+    const { motion: id, protocol } = this.row();
+    const value = this.typedValue() ?? this.measured()?.value;
+    return errorOf({ motion: id, protocol, instrument: this.instrument(), value }).sem;
+  });
   readonly record = signal<VisitRecord | null>(null);
   readonly place = signal<Place>({ row: 0, side: 'right' });
   readonly typed = signal('');
@@ -78,10 +89,27 @@ export class Exam {
   /** What was held on this screen, newest last: what undo takes back. */
   private readonly held = signal<readonly { key: MeasurementKey; id: string; place: Place }[]>([]);
 
-  readonly blocks = computed(() => hipRunSheet(this.record()?.episode.involvedSide ?? null));
+  /** What is to be measured, and what was measured beyond it. */
+  readonly sheet = computed((): readonly SheetItem[] => {
+    const record = this.record();
+    const planned = record?.sheet ?? DEFAULT_EXAM_SET.items;
+    const measured = (record?.measurements ?? []).map((m): SheetItem => ({
+      protocol: protocolOf(m).id,
+      ...(m.digit ? { digit: m.digit } : {}),
+    }));
+    const seen = new Map([...planned, ...measured].map((item) => [`${item.protocol} ${item.digit ?? ''}`, item]));
+    return [...seen.values()];
+  });
+  readonly blocks = computed(() => runSheet(this.sheet(), this.record()?.episode.involvedSide ?? null));
   readonly rows = computed(() => this.blocks().flatMap((block) => block.rows));
+  private readonly places = computed(
+    () => new Map(this.rows().flatMap((row) => row.sides.map((side) => [keyOf(row, side), { row, side }] as const))),
+  );
   readonly row = computed(() => this.rows()[this.place().row]!);
-  readonly protocol = computed(() => findProtocol(this.row().motion, this.row().position)!);
+  readonly protocol = computed((): Protocol => protocolOfId(this.row().protocol)!);
+  /** What the reading in hand is taken with: the protocol's usual instrument. */
+  readonly instrument = computed((): Instrument => this.protocol().instruments[0]!);
+  readonly isDual = computed(() => this.instrument() === 'dualInclinometer');
   readonly motion = computed(() => motion(this.row().motion));
   readonly key = computed(() => keyOf(this.row(), this.place().side));
   readonly cell = computed(() => this.cellAt(this.key()));
@@ -90,10 +118,12 @@ export class Exam {
   readonly savedCount = computed(() =>
     [...this.cells().values()].reduce((sum, cell) => sum + cell.readings.filter((r) => r.saved).length, 0),
   );
-  /** What is typed, where it reads as an angle; the needle follows it before it is held. */
-  readonly typedAngle = computed(() => {
-    const entry = parseEntry(this.typed());
-    return entry.ok ? entry.end : null;
+  /** The unit after the figures. */
+  readonly unit = computed(() => suffixOf(this.motion().unit));
+  /** What is typed as the reading it would be: the needle follows it before it is held. */
+  readonly typedValue = computed(() => {
+    const read = this.read(this.typed());
+    return read.ok ? endPosition(storedTrial(this.row().motion, read.reading)) : null;
   });
 
   open(record: VisitRecord): void {
@@ -103,7 +133,7 @@ export class Exam {
     const firstOpen = this.rows().findIndex((row) => row.sides.some((side) => this.cellAt(keyOf(row, side)).readings.length === 0));
     const row = Math.max(firstOpen, 0);
     const side = this.rows()[row]!.sides.find((s) => this.cellAt(keyOf(this.rows()[row]!, s)).readings.length === 0);
-    this.go(row, (side ?? this.rows()[row]!.sides[0]) as LimbSide);
+    this.go(row, side ?? this.rows()[row]!.sides[0]!);
   }
 
   cellAt(key: MeasurementKey): Cell {
@@ -116,11 +146,12 @@ export class Exam {
 
   /** Value, error and consistency of what was held, as the core measures it. */
   measuredAt(key: MeasurementKey): MeasuredValue | null {
-    const row = this.rows().find((r) => r.sides.some((side) => keyOf(r, side) === key));
+    const place = this.places().get(key);
     const readings = this.cellAt(key).readings;
-    if (!row || readings.length === 0) return null;
-    const side = row.sides.find((s) => keyOf(row, s) === key)!;
-    return measure({ ...row, side, instrument: INSTRUMENT, trials: readings.map(({ start, end }) => ({ start, end })) });
+    if (!place || readings.length === 0) return null;
+    const { row, side } = place;
+    const instrument = protocolOfId(row.protocol)!.instruments[0]!;
+    return measure({ ...row, side, instrument, trials: readings.map((reading) => storedTrial(row.motion, reading)) });
   }
 
   /** The same measurement with another side or mode. */
@@ -133,8 +164,8 @@ export class Exam {
     const previous = this.record()?.previous;
     const view = previous?.measurements.find((m) => measurementKey(m) === this.key() && m.trials.length > 0);
     if (!previous || !view) return null;
-    const { motion: id, side, mode, position, instrument, trials } = view;
-    return { on: previous.assessedOn, value: measure({ motion: id, side, mode, position, instrument, trials }).value };
+    const trials = view.trials.map((trial) => storedTrial(view.motion, trial));
+    return { on: previous.assessedOn, value: measure({ ...view, trials, pain: undefined, endFeel: undefined }).value };
   });
 
   /** The clinic's norm set, and what it is asked for the measurement in hand. */
@@ -164,7 +195,24 @@ export class Exam {
     localStorage.setItem(TRIALS_KEY, String(count));
   }
 
-  go(row: number, side: LimbSide): void {
+  /** Puts another way of measuring on the sheet of this visit, and goes there. */
+  add(item: SheetItem): void {
+    const visitId = this.visitId();
+    const at = () => this.rows().findIndex((row) => row.protocol === item.protocol && row.digit === item.digit);
+    if (at() < 0) {
+      const items = [...this.sheet(), item];
+      this.record.update((record) => record && { ...record, sheet: items });
+      this.outbox.add({
+        id: crypto.randomUUID(),
+        send: () => this.api.call('setSheet', { id: visitId, body: { items } }),
+        saved: () => undefined,
+        refused: (failure) => this.problem.set(describeFailure(failure)),
+      });
+    }
+    this.go(at(), this.rows()[at()]!.sides[0]!);
+  }
+
+  go(row: number, side: Side): void {
     const before = this.rows()[this.place().row];
     const target = this.rows()[row];
     if (!target) return;
@@ -172,53 +220,50 @@ export class Exam {
     this.typed.set('');
     this.problem.set('');
     const turn = before && before.position !== target.position ? `Turn patient ${target.position}. ` : '';
-    this.announcement.set(`${turn}${side} ${motion(target.motion).name.toLowerCase()}, ${target.mode}`);
+    this.announcement.set(`${turn}${this.nameOf(target, side)}`);
   }
 
   step(by: 1 | -1): void {
     const row = this.place().row + by;
     const target = this.rows()[row];
-    if (target) this.go(row, target.sides[0] as LimbSide);
+    if (target) this.go(row, target.sides[0]!);
   }
 
   otherSide(): void {
-    this.go(this.place().row, this.place().side === 'left' ? 'right' : 'left');
+    const { row, side } = this.place();
+    if (side !== 'midline') this.go(row, side === 'left' ? 'right' : 'left');
   }
 
   otherMode(): void {
-    const { motion: id, mode, position } = this.row();
-    const row = this.rows().findIndex((r) => r.motion === id && r.position === position && r.mode !== mode);
+    const { protocol, digit, mode } = this.row();
+    const row = this.rows().findIndex((r) => r.protocol === protocol && r.digit === digit && r.mode !== mode);
     if (row >= 0) this.go(row, this.place().side);
   }
 
   /** Holds what is typed. The reading is on its way as soon as it is held; what was refused stays on the screen. */
   hold(): boolean {
     const text = this.typed();
-    const entry = parseEntry(text);
+    const read = this.read(text);
     const row = this.row();
-    const problem = entry.ok
-      ? (checkValue(row.motion, INSTRUMENT, entry.end) ?? checkValue(row.motion, INSTRUMENT, entry.start))
-      : entry.message;
-    if (!entry.ok || problem) {
+    const problem = read.ok ? this.check(read.reading) : read.message;
+    if (!read.ok || problem) {
       this.problem.set(problem ?? '');
       return false;
     }
     const place = this.place();
     const key = this.key();
     const visitId = this.visitId();
-    const { start, end } = entry;
+    const { start, end, lower } = read.reading;
     const reading: NewReading = {
       id: crypto.randomUUID(),
-      motion: row.motion,
-      mode: row.mode,
-      position: row.position,
-      side: place.side,
-      instrument: INSTRUMENT,
+      ...wayOf(row, place.side),
+      instrument: this.instrument(),
       start,
       end,
+      ...(lower ? { lower } : {}),
       heldAt: new Date().toISOString(),
     };
-    this.change(key, (cell) => ({ ...cell, readings: [...cell.readings, { id: reading.id, start, end, saved: false }] }));
+    this.change(key, (cell) => ({ ...cell, readings: [...cell.readings, { id: reading.id, start, end, lower, saved: false }] }));
     this.held.update((held) => [...held, { key, id: reading.id, place }]);
     this.outbox.add({
       id: reading.id,
@@ -229,7 +274,7 @@ export class Exam {
           readings: cell.readings.map((r) => (r.id === reading.id ? { ...r, saved: true } : r)),
         })),
       refused: (failure) => {
-        const why = `${place.side} ${motion(row.motion).name.toLowerCase()}, ${row.mode}, ${text} was not saved. ${describeFailure(failure)}`;
+        const why = `${this.nameOf(row, place.side)}, ${text} was not saved. ${describeFailure(failure)}`;
         // Back to where it was typed, unless something else is being typed by now: that stays.
         const here = this.visitId() === visitId;
         if (here) this.drop(key, reading.id);
@@ -263,10 +308,10 @@ export class Exam {
   note(notes: Notes): void {
     const key = this.key();
     const visitId = this.visitId();
-    const { motion: id, mode, position } = this.row();
+    const row = this.row();
     const before = this.cell();
     this.change(key, (cell) => ({ ...cell, ...(notes as Partial<Cell>) }));
-    const body: Remark = { motion: id, mode, position, side: this.place().side, ...notes };
+    const body: Remark = { ...wayOf(row, this.place().side), ...notes };
     this.outbox.add({
       id: crypto.randomUUID(),
       send: () => this.api.call('remark', { id: visitId, body }),
@@ -282,11 +327,44 @@ export class Exam {
   /** The next place that still wants readings; stays where it is when all is done. */
   private advance(): void {
     const { row, side } = this.place();
-    const places = this.rows().flatMap((r, index) => r.sides.map((s) => ({ row: index, side: s as LimbSide, key: keyOf(r, s) })));
+    const places = this.rows().flatMap((r, index) => r.sides.map((s) => ({ row: index, side: s, key: keyOf(r, s) })));
     const at = places.findIndex((p) => p.row === row && p.side === side);
     const next = [...places.slice(at + 1), ...places.slice(0, at)].find((p) => this.cellAt(p.key).readings.length < this.trials());
     if (next) this.go(next.row, next.side);
     else this.announcement.set('The run sheet is complete');
+  }
+
+  /** What was typed, as a reading of the instrument in hand. */
+  private read(text: string): { readonly ok: true; readonly reading: StoredReading } | { readonly ok: false; readonly message: string } {
+    if (this.isDual()) {
+      const dual = parseDualEntry(text);
+      return dual.ok ? { ok: true, reading: { start: dual.upper.zero, end: dual.upper.end, lower: dual.lower } } : dual;
+    }
+    const entry = parseEntry(text);
+    if (!entry.ok) return entry;
+    if (this.motion().unit !== 'deg' && entry.start !== 0)
+      return { ok: false, message: `"${text}" has a start; allowed: one figure in ${this.unit().trim()}.` };
+    return { ok: true, reading: { start: entry.start, end: entry.end } };
+  }
+
+  /** What does not fit the motion and the instrument; two sites are held to what is left when they are subtracted. */
+  private check(reading: StoredReading): string | undefined {
+    const { motion: id } = this.row();
+    const instrument = this.instrument();
+    if (reading.lower) return checkValue(id, instrument, Math.round(endPosition(storedTrial(id, reading)) * 10) / 10);
+    return checkValue(id, instrument, reading.end) ?? (reading.start === 0 ? undefined : checkValue(id, instrument, reading.start));
+  }
+
+  /** What sets a way of measuring apart on the sheet, where its motion stands there in more than one. */
+  labelOf({ protocol: id, motion: of, position }: RunRow): string {
+    const twins = this.rows().some((row) => row.motion === of && row.position === position && row.protocol !== id);
+    return twins ? protocolOfId(id)!.label.split(', ').slice(1).join(', ') : '';
+  }
+
+  /** "left hip flexion, active": what a place on the sheet is called. */
+  nameOf({ motion: id, digit, mode }: RunRow, side: Side): string {
+    const name = sidedName(id, side, digit);
+    return `${name.charAt(0).toLowerCase()}${name.slice(1)}${motion(id).unit === 'deg' ? `, ${mode}` : ''}`;
   }
 
   private drop(key: MeasurementKey, id: string): void {
@@ -308,6 +386,17 @@ export class Exam {
   }
 }
 
+/** What a reading or a remark belongs to, as it travels. */
+function wayOf({ motion: id, digit, mode, position, protocol }: RunRow, side: Side) {
+  return { motion: id, ...(digit ? { digit } : {}), side, mode, position, protocol };
+}
+
 function cellOf({ trials, pain, painWhere, endFeel, substitutions }: MeasurementView): Cell {
-  return { readings: trials.map(({ id, start, end }) => ({ id, start, end, saved: true })), pain, painWhere, endFeel, substitutions };
+  return {
+    readings: trials.map(({ id, start, end, lower }) => ({ id, start, end, lower, saved: true })),
+    pain,
+    painWhere,
+    endFeel,
+    substitutions,
+  };
 }

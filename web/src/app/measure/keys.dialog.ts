@@ -13,6 +13,8 @@ const KEYS = [
   ['u or Ctrl z', 'undo: withdraw the reading held last'],
   ['e', 'end feel (arrows, Space; Esc returns)'],
   ['p', 'pain, 0 to 10 (Enter returns)'],
+  ['a', 'add any way of measuring to the run sheet'],
+  ['104/49 Enter', 'two inclinometers: upper and lower site, both set to zero before'],
   ['l', 'library: figure, norms of all sets, measuring error'],
   ['x', 'what faked the range (arrows, Space; Esc returns)'],
   ['Esc', 'clear what is typed'],

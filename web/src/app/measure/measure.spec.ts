@@ -127,7 +127,7 @@ describe('MeasurePage', () => {
     page().querySelector<HTMLButtonElement>('button[aria-label^="left hip extension, passive"]')!.click();
     await fixture.whenStable();
     await type('-8');
-    expect(text('#reading-words')).toBe('lacks 8° of straight · ± 6 measuring error · goniometer');
+    expect(text('#reading-words')).toBe('lacks 8° of straight · ± 6° measuring error · goniometer');
     page().querySelector<HTMLButtonElement>('button[aria-label^="right hip internal rotation, active"]')!.click();
     await fixture.whenStable();
     expect(text('.trap')).toContain('The foot swings outward: that is internal rotation');
@@ -160,5 +160,31 @@ describe('MeasurePage', () => {
     http.expectOne(`/api/visits/${SOME_ID}`).flush({ detail: 'There is no such visit in this clinic.' }, { status: 404, statusText: 'x' });
     await fixture.whenStable();
     expect(text('[role=alert]')).toBe('There is no such visit in this clinic.');
+  });
+});
+
+describe('MeasurePage without an angle', () => {
+  it('draws a straight scale, in the motion’s unit, with one cell for the midline', async () => {
+    TestBed.configureTestingModule({
+      imports: [MatIconTestingModule],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
+    const fixture = TestBed.createComponent(MeasurePage);
+    fixture.componentRef.setInput('id', SOME_ID);
+    fixture.detectChanges();
+    const floor = storedMeasurement({ motion: 'distance.fingerToFloor', side: 'midline', position: 'standing', instrument: 'tape' }, 24.5);
+    TestBed.inject(HttpTestingController)
+      .expectOne(`/api/visits/${SOME_ID}`)
+      .flush(visitRecord({ sheet: [{ protocol: 'distance.fingerToFloor/standing' }], measurements: [floor], normSet: 'common-practice' }));
+    await fixture.whenStable();
+    const page = fixture.nativeElement as HTMLElement;
+    expect(page.querySelector('dg-dial')).toBeNull();
+    expect(page.querySelector('dg-arc-strip svg')!.getAttribute('aria-label')).toBe(
+      'finger to floor; 24.5 cm above the floor; expected 0 cm to 0 cm.',
+    );
+    expect(page.querySelector('.entry input')!.getAttribute('aria-label')).toBe('Reading in centimetres, finger to floor');
+    expect(page.querySelectorAll('tbody td').length).toBe(1);
+    expect(page.querySelector('tbody button')!.getAttribute('aria-label')).toBe('finger to floor: 24.5 centimetres');
+    expect(page.querySelector('.motion .side')).toBeNull();
   });
 });

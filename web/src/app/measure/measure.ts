@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, viewChild } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
-import { ageOn, describeEnd, endFigure, formatWhole } from '@dial-gauge/core';
+import { ageOn, bandAround, describeEnd, endFigure, formatSize, rounded, type SheetItem } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { Dial } from '../ui/dial/dial';
-import { dialModel } from './dial-model';
+import { ArcStrip } from '../ui/arc-strip/arc-strip';
+import { dialModel, straightModel } from './dial-model';
+import { INSTRUMENT_WORDS, UNIT_WORDS } from './words';
 import { Exam } from './exam';
 import { Remarks } from './remarks';
 import { RunSheet } from './run-sheet';
@@ -17,7 +19,7 @@ import { TrialsStrip } from './trials-strip';
 /** The heart: one motion at a time on the dial, typed and held without looking down. */
 @Component({
   selector: 'dg-measure',
-  imports: [Dial, Frame, Pending, Remarks, RunSheet, TechniqueCard, TrialsStrip],
+  imports: [ArcStrip, Dial, Frame, Pending, Remarks, RunSheet, TechniqueCard, TrialsStrip],
   providers: [Exam],
   templateUrl: './measure.html',
   styleUrl: './measure.scss',
@@ -33,6 +35,10 @@ export class MeasurePage {
   private readonly remarks = viewChild(Remarks);
   protected readonly visit = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('visit', { id: params }) });
   protected readonly model = computed(() => dialModel(this.exam));
+  /** Drawn where there is no angle to turn a needle by. */
+  protected readonly straight = computed(() => (this.model() ? null : straightModel(this.exam)));
+  protected readonly unitWords = computed(() => UNIT_WORDS[this.exam.motion().unit]);
+  protected readonly sideWord = computed(() => (this.exam.place().side === 'midline' ? '' : this.exam.place().side));
   protected readonly about = computed(() => {
     const record = this.exam.record();
     return record ? `${personWords(record.patient)} · ${episodeWords(record.episode)} · visit ${record.visit.number}` : '';
@@ -41,14 +47,20 @@ export class MeasurePage {
 
   /** Under the figures: what they mean, in words. */
   protected readonly reading = computed(() => {
-    const angle = this.exam.typedAngle() ?? this.exam.measured()?.value;
-    if (angle === undefined) return `type degrees, Enter holds · goniometer`;
-    const said = angle < 0 ? `${describeEnd(this.exam.motion(), Math.round(angle))} · ` : '';
-    return `${said}± ${formatWhole(this.model()?.error ?? 0)} measuring error · goniometer`;
+    const about = this.exam.motion();
+    const tool = INSTRUMENT_WORDS[this.exam.instrument()];
+    const value = this.exam.typedValue() ?? this.exam.measured()?.value;
+    if (value === undefined)
+      return this.exam.isDual()
+        ? `type upper/lower, as 104/49, Enter holds · ${tool}`
+        : `type ${UNIT_WORDS[about.unit]}, Enter holds · ${tool}`;
+    const said = value < 0 || about.plus || this.exam.isDual() ? `${describeEnd(about, rounded(value, about.unit))} · ` : '';
+    const suspect = this.exam.isDual() && value < 0 ? ' · the lower site moved more: check both sites' : '';
+    return `${said}± ${formatSize(bandAround(this.exam.sem()), about.unit)} measuring error · ${tool}${suspect}`;
   });
   protected readonly standing = computed(() => {
     const measured = this.exam.measured();
-    return measured ? endFigure(Math.round(measured.value)) : '–';
+    return measured ? endFigure(rounded(measured.value, this.exam.motion().unit), this.exam.motion()) : '–';
   });
 
   /** Half the width of the figures, so that the degree sign stands right behind them. */
@@ -78,7 +90,7 @@ export class MeasurePage {
   protected typed(event: Event): void {
     const field = event.target as HTMLInputElement;
     // Letters are commands here, never part of a reading.
-    field.value = field.value.replace(/[^\d/.,−-]/g, '');
+    field.value = field.value.replace(this.exam.isDual() ? /[^\d/.,− -]/g : /[^\d/.,−-]/g, '');
     this.exam.typed.set(field.value);
     this.exam.problem.set('');
   }
@@ -107,10 +119,23 @@ export class MeasurePage {
     p: () => this.remarks()?.focusPain(),
     e: () => this.remarks()?.focusEndFeel(),
     x: () => this.remarks()?.focusSubstitutions(),
+    a: () => void this.addToSheet(),
     l: () => void this.openLibrary(),
     '?': () => void this.showKeys(),
     Escape: () => this.exam.typed.set(''),
   };
+
+  /** Any way of measuring that is not on the sheet yet. */
+  protected async addToSheet(): Promise<void> {
+    const { AddDialog } = await import('../library/add.dialog');
+    this.dialog
+      .open<unknown, readonly SheetItem[], SheetItem>(AddDialog, { data: this.exam.sheet(), width: '560px', maxHeight: '94vh' })
+      .afterClosed()
+      .subscribe((item) => {
+        if (item) this.exam.add(item);
+        this.focusEntry();
+      });
+  }
 
   /** The library's page of the motion in hand, over the dial. */
   protected async openLibrary(): Promise<void> {

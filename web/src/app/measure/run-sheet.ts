@@ -1,12 +1,14 @@
-import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { endFigure, measurementKey, motion, type RunBlock, type RunRow } from '@dial-gauge/core';
-import { Exam, type LimbSide, TRIALS_CHOICES } from './exam';
+import { MatIconModule } from '@angular/material/icon';
+import { endFigure, measurementKey, motion, POSITION_WORDS, rounded, type RunBlock, type RunRow, type Side } from '@dial-gauge/core';
+import { Exam, TRIALS_CHOICES } from './exam';
+import { UNIT_WORDS } from './words';
 
 /** Where we are, what is next, and what is left in this position before the patient is turned. */
 @Component({
   selector: 'dg-run-sheet',
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, MatIconModule],
   templateUrl: './run-sheet.html',
   styleUrl: './run-sheet.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -14,16 +16,32 @@ import { Exam, type LimbSide, TRIALS_CHOICES } from './exam';
 export class RunSheet {
   protected readonly exam = inject(Exam);
   protected readonly choices = TRIALS_CHOICES;
-  protected readonly sides: readonly LimbSide[] = ['left', 'right'];
+  protected readonly positionWords = POSITION_WORDS;
   /** Somebody chose a reading by hand. */
   readonly chosen = output<void>();
+  /** Somebody wants another way of measuring on the sheet. */
+  readonly add = output<void>();
 
-  protected readonly nameOf = (row: RunRow) => `${motion(row.motion).short.replace('rotation', 'rot.')}, ${row.mode}`;
-  protected readonly indexOf = (row: RunRow) => this.exam.rows().indexOf(row);
+  /** One joint needs no name on every line; several do. */
+  private readonly oneRegion = computed(() => new Set(this.exam.rows().map((row) => motion(row.motion).joint)).size === 1);
 
-  protected value(row: RunRow, side: LimbSide): string {
+  protected nameOf(row: RunRow): string {
+    const { short, name, unit } = motion(row.motion);
+    const said = [
+      (this.oneRegion() ? short : name).replace('rotation', 'rot.'),
+      row.digit ? `finger ${row.digit}` : '',
+      this.exam.labelOf(row),
+    ];
+    return [...said, unit === 'deg' ? row.mode : ''].filter(Boolean).join(', ');
+  }
+
+  /** The two columns of a row: left and right, or one cell for both where there is no side. */
+  protected readonly sidesOf = (row: RunRow): readonly Side[] => (row.sides[0] === 'midline' ? ['midline'] : ['left', 'right']);
+
+  protected value(row: RunRow, side: Side): string {
     const measured = this.exam.measuredAt(measurementKey({ ...row, side }));
-    return measured ? endFigure(Math.round(measured.value)) : '··';
+    const about = motion(row.motion);
+    return measured ? endFigure(rounded(measured.value, about.unit), about) : '··';
   }
 
   protected left(block: RunBlock): number {
@@ -33,19 +51,19 @@ export class RunSheet {
     );
   }
 
-  protected isHere(row: RunRow, side?: LimbSide): boolean {
+  protected isHere(row: RunRow, side?: Side): boolean {
     return this.exam.row() === row && (side === undefined || this.exam.place().side === side);
   }
 
-  protected label(row: RunRow, side: LimbSide): string {
+  protected label(row: RunRow, side: Side): string {
     const value = this.value(row, side);
     const cell = this.exam.cellOfRow(row, side);
     const hurts = cell.pain ? `, hurts ${cell.pain} of 10` : '';
-    return `${side} ${motion(row.motion).name.toLowerCase()}, ${row.mode}: ${value === '··' ? 'not measured' : `${value} degrees`}${hurts}`;
+    return `${this.exam.nameOf(row, side)}: ${value === '··' ? 'not measured' : `${value} ${UNIT_WORDS[motion(row.motion).unit]}`}${hurts}`;
   }
 
-  protected choose(row: RunRow, side: LimbSide): void {
-    this.exam.go(this.indexOf(row), side);
+  protected choose(row: RunRow, side: Side): void {
+    this.exam.go(this.exam.rows().indexOf(row), side);
     this.chosen.emit();
   }
 }

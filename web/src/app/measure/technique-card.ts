@@ -1,6 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { bandAround, flagWords, formatWhole, placementLines } from '@dial-gauge/core';
+import { bandAround, flagWords, formatNumber, formatSize, placementLines, rounded, type Instrument } from '@dial-gauge/core';
 import { Exam } from './exam';
+
+/** Lines of other instruments than the one in hand. */
+const HIDDEN: Readonly<Partial<Record<Instrument, readonly string[]>>> = {
+  goniometer: ['Inclinometer', 'Plane'],
+  inclinometer: ['Still arm', 'Moving arm'],
+};
 
 /** Where axis and arms go, what to hold still, and how the name misleads. */
 @Component({
@@ -24,14 +30,21 @@ import { Exam } from './exam';
         <dd>{{ p.twoJoint }}</dd>
       }
     </dl>
+    @if (p.caution) {
+      <p class="trap">{{ p.caution }}</p>
+    }
     @if (p.namingTrap) {
       <p class="trap">{{ p.namingTrap }}</p>
     }
     <dl>
-      <dt>The dial is seen</dt>
-      <dd>{{ p.dial?.seenFrom }}</dd>
-      <dt>End feel, usually</dt>
-      <dd>{{ p.endFeel.join(' or ') }}</dd>
+      @if (p.dial) {
+        <dt>The dial is seen</dt>
+        <dd>{{ p.dial.seenFrom }}</dd>
+      }
+      @if (p.endFeel.length) {
+        <dt>End feel, usually</dt>
+        <dd>{{ p.endFeel.join(' or ') }}</dd>
+      }
       <dt>Expected here</dt>
       <dd>{{ expected() }}</dd>
     </dl>
@@ -44,16 +57,19 @@ import { Exam } from './exam';
 export class TechniqueCard {
   protected readonly exam = inject(Exam);
 
-  protected readonly place = computed(() => placementLines(this.exam.protocol()).filter((line) => line.label !== 'Inclinometer'));
+  protected readonly place = computed(() =>
+    placementLines(this.exam.protocol()).filter((line) => !(HIDDEN[this.exam.instrument()] ?? []).includes(line.label)),
+  );
 
   protected readonly expected = computed(() => {
     const norm = this.exam.normFor(0);
     if (!norm) return `no norm in ${this.exam.normSetName()}`;
     const { low, high } = norm.expectedBand;
+    const { unit } = this.exam.motion();
     const figure =
       low < high
-        ? `${formatWhole(low)}–${formatWhole(high)}°`
-        : `${formatWhole(norm.expected)}° ± ${formatWhole(bandAround(this.exam.sem()))}`;
+        ? `${formatNumber(rounded(low, unit))}–${formatSize(high, unit)}`
+        : `${formatSize(norm.expected, unit)} ± ${formatSize(bandAround(this.exam.sem()), unit)}`;
     const misfits = flagWords(norm.flags);
     return `${figure} · ${norm.setName}, ${norm.band}${misfits.length ? ` (${misfits.join('; ')})` : ''}`;
   });

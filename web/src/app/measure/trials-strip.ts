@@ -45,17 +45,22 @@ export class TrialsStrip {
 
   protected readonly mean = computed(() => {
     const measured = this.exam.measured();
-    return measured ? `${endFigure(Math.round(measured.value * 10) / 10)}°` : '–';
+    return measured ? `${endFigure(Math.round(measured.value * 10) / 10, this.exam.motion())}${this.exam.unit()}` : '–';
   });
 
   protected readonly verdict = computed(() => {
     const measured = this.exam.measured();
     if (!measured) return 'not measured';
-    if (measured.consistent === null) return 'one reading';
-    return measured.consistent ? 'mean, consistent' : 'not consistent';
+    if (measured.ends.length === 1) return 'one reading';
+    if (measured.consistent === null) return measured.summary;
+    return measured.consistent ? `${measured.summary}, consistent` : 'not consistent';
   });
 
-  protected words({ start, end }: HeldReading): string {
-    return start === 0 ? endFigure(end) : `${formatNumber(start)}/${formatNumber(end)}`;
+  protected words({ start, end, lower }: HeldReading): string {
+    if (lower)
+      return start === 0 && lower.zero === 0
+        ? `${formatNumber(end)}/${formatNumber(lower.end)}`
+        : `${formatNumber(end - start)}/${formatNumber(lower.end - lower.zero)}`;
+    return start === 0 ? endFigure(end, this.exam.motion()) : `${formatNumber(start)}/${formatNumber(end)}`;
   }
 }
