@@ -45,6 +45,8 @@ async function lowBack(page, go) {
   await go.patient(/Tamsin/);
   await page.getByRole('combobox', { name: 'Measure' }).focus();
   await page.keyboard.type('Low');
+  // The list waits for more letters before it chooses.
+  await page.getByRole('combobox', { name: 'Measure' }).filter({ hasText: 'Low back' }).waitFor();
   await page.getByRole('button', { name: /Start visit/ }).click();
   await page.getByText('Run sheet').waitFor();
   await page.keyboard.type('104/49');
