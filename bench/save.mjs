@@ -3,6 +3,8 @@ import { createConnection } from 'mysql2/promise';
 import { median, quantile } from 'simple-statistics';
 
 const ROUNDS = 400;
+const INSERT =
+  'INSERT INTO trial (id, clinic_id, measurement_id, instrument, start_angle, end_angle, examiner_id, held_at, saved_at) VALUES (?, ?, ?, ?, ?, ?, ?, NOW(3), NOW(3))';
 const DEMO = { email: 'wren@saltmarsh.example', password: 'tide-and-table' };
 
 /** Holding a reading over HTTP, beside one bare INSERT of the same row on the same database, turn about. */
@@ -34,16 +36,7 @@ export async function benchSave({ server, database }) {
     database: env.DIAL_GAUGE_DB_NAME,
   });
   const [[row]] = await raw.query('SELECT clinic_id, measurement_id, examiner_id FROM trial ORDER BY saved_at DESC LIMIT 1');
-  const insert = () =>
-    raw.execute('INSERT INTO trial VALUES (?, ?, ?, ?, ?, ?, ?, NOW(3), NOW(3), NULL, NULL)', [
-      randomUUID(),
-      row.clinic_id,
-      row.measurement_id,
-      'goniometer',
-      0,
-      107,
-      row.examiner_id,
-    ]);
+  const insert = () => raw.execute(INSERT, [randomUUID(), row.clinic_id, row.measurement_id, 'goniometer', 0, 107, row.examiner_id]);
 
   const times = { hold: [], insert: [] };
   for (let i = 0; i < ROUNDS + 20; i += 1) {
