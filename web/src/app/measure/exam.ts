@@ -2,10 +2,8 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import type { MeasurementView, NewReading, Remark, VisitRecord } from '@dial-gauge/contract';
 import {
   ageOn,
-  checkValue,
   DEFAULT_EXAM_SET,
   compareWithNorm,
-  endPosition,
   errorOf,
   expectedBand,
   findNormSet,
@@ -13,8 +11,6 @@ import {
   measurementKey,
   motion,
   normQuery,
-  parseDualEntry,
-  parseEntry,
   protocolOf,
   protocolOfId,
   runSheet,
@@ -27,7 +23,6 @@ import {
   type MeasuredValue,
   type MeasurementKey,
   type NormComparison,
-  type Instrument,
   type Protocol,
   type RunRow,
   type SheetItem,
@@ -37,6 +32,7 @@ import {
 import { Api } from '../data/api';
 import { Outbox } from '../data/outbox';
 import { describeFailure } from '../data/problem';
+import { checkTyped, instrumentOf, readTyped, valueOf } from './typed';
 
 /** A reading on this screen, and whether the server has acknowledged it. */
 export interface HeldReading extends StoredReading {
@@ -108,7 +104,7 @@ export class Exam {
   readonly row = computed(() => this.rows()[this.place().row]!);
   readonly protocol = computed((): Protocol => protocolOfId(this.row().protocol)!);
   /** What the reading in hand is taken with: the protocol's usual instrument. */
-  readonly instrument = computed((): Instrument => this.protocol().instruments[0]!);
+  readonly instrument = computed(() => instrumentOf(this.protocol()));
   readonly isDual = computed(() => this.instrument() === 'dualInclinometer');
   readonly motion = computed(() => motion(this.row().motion));
   readonly key = computed(() => keyOf(this.row(), this.place().side));
@@ -122,8 +118,8 @@ export class Exam {
   readonly unit = computed(() => suffixOf(this.motion().unit));
   /** What is typed as the reading it would be: the needle follows it before it is held. */
   readonly typedValue = computed(() => {
-    const read = this.read(this.typed());
-    return read.ok ? endPosition(storedTrial(this.row().motion, read.reading)) : null;
+    const read = readTyped(this.protocol(), this.typed());
+    return read.ok ? valueOf(this.protocol(), read.reading) : null;
   });
 
   open(record: VisitRecord): void {
@@ -150,7 +146,7 @@ export class Exam {
     const readings = this.cellAt(key).readings;
     if (!place || readings.length === 0) return null;
     const { row, side } = place;
-    const instrument = protocolOfId(row.protocol)!.instruments[0]!;
+    const instrument = instrumentOf(protocolOfId(row.protocol)!);
     return measure({ ...row, side, instrument, trials: readings.map((reading) => storedTrial(row.motion, reading)) });
   }
 
@@ -243,9 +239,9 @@ export class Exam {
   /** Holds what is typed. The reading is on its way as soon as it is held; what was refused stays on the screen. */
   hold(): boolean {
     const text = this.typed();
-    const read = this.read(text);
+    const read = readTyped(this.protocol(), text);
     const row = this.row();
-    const problem = read.ok ? this.check(read.reading) : read.message;
+    const problem = read.ok ? checkTyped(this.protocol(), read.reading) : read.message;
     if (!read.ok || problem) {
       this.problem.set(problem ?? '');
       return false;
@@ -332,27 +328,6 @@ export class Exam {
     const next = [...places.slice(at + 1), ...places.slice(0, at)].find((p) => this.cellAt(p.key).readings.length < this.trials());
     if (next) this.go(next.row, next.side);
     else this.announcement.set('The run sheet is complete');
-  }
-
-  /** What was typed, as a reading of the instrument in hand. */
-  private read(text: string): { readonly ok: true; readonly reading: StoredReading } | { readonly ok: false; readonly message: string } {
-    if (this.isDual()) {
-      const dual = parseDualEntry(text);
-      return dual.ok ? { ok: true, reading: { start: dual.upper.zero, end: dual.upper.end, lower: dual.lower } } : dual;
-    }
-    const entry = parseEntry(text);
-    if (!entry.ok) return entry;
-    if (this.motion().unit !== 'deg' && entry.start !== 0)
-      return { ok: false, message: `"${text}" has a start; allowed: one figure in ${this.unit().trim()}.` };
-    return { ok: true, reading: { start: entry.start, end: entry.end } };
-  }
-
-  /** What does not fit the motion and the instrument; two sites are held to what is left when they are subtracted. */
-  private check(reading: StoredReading): string | undefined {
-    const { motion: id } = this.row();
-    const instrument = this.instrument();
-    if (reading.lower) return checkValue(id, instrument, Math.round(endPosition(storedTrial(id, reading)) * 10) / 10);
-    return checkValue(id, instrument, reading.end) ?? (reading.start === 0 ? undefined : checkValue(id, instrument, reading.start));
   }
 
   /** What sets a way of measuring apart on the sheet, where its motion stands there in more than one. */
