@@ -1,6 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { JudgingChange, JudgingView, NormSetSummary } from '@dial-gauge/contract';
-import { DEFAULT_NORM_SET, findNormSet, NORM_SETS, type NormSet } from '@dial-gauge/core';
+import { findNormSet, NORM_SETS, type NormSet } from '@dial-gauge/core';
 import { switchMap, tap, type Observable } from 'rxjs';
 import { Api } from './api';
 
@@ -33,8 +33,9 @@ export class Judging {
     return [...NORM_SETS, ...(this.state()?.ownSets ?? [])];
   }
 
-  chosen(): NormSet {
+  /** The set the clinic judges by; null until the server has said so, rather than a guess. */
+  chosen(): NormSet | null {
     const view = this.state();
-    return (view && findNormSet(view.normSet, view.ownSets)) ?? findNormSet(DEFAULT_NORM_SET)!;
+    return (view && findNormSet(view.normSet, view.ownSets)) ?? null;
   }
 }

@@ -132,6 +132,13 @@ describe('ProtocolCard', () => {
     expect(show('girth.calf/supine').textContent).toContain('There is no norm for this');
   });
 
+  it('claims no set in use before the server has said which', () => {
+    setUp();
+    const element = show('hip.flexion/supine');
+    expect(element.querySelector('tr.chosen')).toBeNull();
+    expect(element.textContent).not.toContain('has no norm here');
+  });
+
   it('changes band with the age', () => {
     setUp();
     expect(tables(show('cervical.extension/sitting', 25))[0]).toContain('85.6° (SD 10.6)');

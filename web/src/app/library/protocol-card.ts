@@ -78,7 +78,7 @@ export class ProtocolCard {
 
   protected readonly lanes = computed((): NormLane[] => {
     const { motion: id, position, variant } = this.protocol();
-    const chosen = this.judging.chosen().id;
+    const chosen = this.judging.chosen()?.id;
     // A finger's norms are those of the index; a side's those of the left, where a table tells them apart.
     const query = { motion: id, mode: this.mode(), position, variant, side: 'left' as const, ...this.person() };
     const found = this.judging.sets().flatMap((set) => {
@@ -91,8 +91,8 @@ export class ProtocolCard {
       number: i + 1,
     }));
   });
-  protected readonly chosenName = computed(() => this.judging.chosen().short);
-  protected readonly chosenIsSilent = computed(() => !this.lanes().some((lane) => lane.chosen));
+  /** The clinic's set, where it says nothing here. */
+  protected readonly silent = computed(() => (this.lanes().some((lane) => lane.chosen) ? null : this.judging.chosen()));
 
   protected readonly needs = computed(() => {
     const { variant, motion: id } = this.protocol();
