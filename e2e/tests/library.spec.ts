@@ -190,7 +190,10 @@ test('any motion of the library is measured and judged: two sites, tape, and one
   await page.getByRole('link', { name: 'Judge' }).click();
   for (const region of ['Low back', 'Distances', 'Muscle length']) await expect(page.getByRole('heading', { name: region })).toBeVisible();
   await expect(page.getByRole('img', { name: /^Finger to floor: 24.5 cm above the floor/ })).toBeVisible();
-  await page.locator('dg-findings summary').filter({ hasText: /^\s*No norm in Boone/ }).click();
+  await page
+    .locator('dg-findings summary')
+    .filter({ hasText: /^\s*No norm in Boone/ })
+    .click();
   const line = page.locator('dg-findings .group li').filter({ hasText: 'Lumbar flexion, active 55°' });
   await line.locator('summary').click();
   await expect(line).toContainText('(104 − 0) − (49 − 0) = 55, dualInclinometer');

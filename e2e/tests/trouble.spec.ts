@@ -62,6 +62,8 @@ test('an ended session asks to sign in again in place; what was typed stays and 
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('heading', { name: 'Your session has ended' })).toBeVisible();
   await expect(dialog.getByLabel('E-mail')).toHaveValue(DEMO.email);
+  // The dialog takes the focus once it stands; before that it would take it away from the password.
+  await expect(dialog.getByLabel('E-mail')).toBeFocused();
   await dialog.getByLabel('Password').fill('not this one');
   await dialog.getByRole('button', { name: 'Sign in' }).click();
   await expect(dialog.getByRole('alert')).toContainText('E-mail or password is wrong');
