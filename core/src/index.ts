@@ -16,7 +16,16 @@ export {
 export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
 export * from './catalogue/index.js';
-export { allowedSides, checkValue, checkWay, finestStep, unknownMotion, type FieldProblem, type Way } from './catalogue/check.js';
+export {
+  allowedSides,
+  checkValue,
+  checkWay,
+  finestStep,
+  isTooFine,
+  unknownMotion,
+  type FieldProblem,
+  type Way,
+} from './catalogue/check.js';
 export * from './error/index.js';
 export { evaluationReport, type EvaluationReport } from './exchange/report.js';
 export { normSetFromRows, normSetToRows, type NormRowsReading, type RefusedCell } from './exchange/norm-rows.js';

@@ -84,6 +84,12 @@ export function allowedSides(motion: Motion): readonly Side[] {
   return motion.sides === 'midline' ? ['midline'] : ['left', 'right'];
 }
 
+/** Whether a value has more decimals than the instrument reads. */
+export function isTooFine(instrument: Instrument, value: number): boolean {
+  const steps = value / finestStep(instrument);
+  return Math.abs(steps - Math.round(steps)) > 1e-6;
+}
+
 /** The finest step an instrument is read to, in the motion's unit. */
 export function finestStep(instrument: Instrument): number {
   return instrument === 'goniometer' || instrument === 'visual' || instrument === 'picture' ? 1 : 0.1;
@@ -98,10 +104,7 @@ export function checkValue(motionId: string, instrument: Instrument, value: numb
   if (value < min || value > max) {
     return `${formatNumber(value)}${unit} is more than ${motion.name.toLowerCase()} can hold; allowed: ${formatNumber(min)} to ${formatNumber(max)}${unit}`;
   }
-  const finest = finestStep(instrument);
-  const steps = value / finest;
-  if (Math.abs(steps - Math.round(steps)) > 1e-6) {
-    return `${value} is finer than the instrument reads; allowed: steps of ${finest}${unit}`;
-  }
-  return undefined;
+  return isTooFine(instrument, value)
+    ? `${value} is finer than the instrument reads; allowed: steps of ${finestStep(instrument)}${unit}`
+    : undefined;
 }

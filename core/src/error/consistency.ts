@@ -1,4 +1,5 @@
 import { mean } from 'simple-statistics';
+import { suffixOf } from '../angle/words.js';
 import type { Unit } from '../terms.js';
 
 /**
@@ -33,5 +34,5 @@ export function consistent(trials: readonly number[], unit: Unit = 'deg'): boole
 
 /** The tolerance in words: "5° or 10 %". */
 export function toleranceWords(unit: Unit): string {
-  return `${TOLERANCE[unit]}${{ deg: '°', cm: ' cm', N: ' N', s: ' s' }[unit]} or ${SHARE * 100} %`;
+  return `${TOLERANCE[unit]}${suffixOf(unit)} or ${SHARE * 100} %`;
 }

@@ -1,5 +1,4 @@
-import { formatNumber, formatSigned, formatSize, suffixOf } from '../angle/words.js';
-import { describeEnd } from '../angle/words.js';
+import { describeEnd, formatNumber, formatSigned, formatSize, suffixOf } from '../angle/words.js';
 import type { Motion } from '../catalogue/index.js';
 import { agreement, needWords, type NormComparison, type NormFlag } from '../norms/index.js';
 import { errorLine, finding, motionOf, operand, sizeWords, trialArithmetic } from './make.js';

@@ -198,6 +198,9 @@ describe('every way of measuring over HTTP', () => {
     await addClinic(harness.dataSource, randomUUID(), randomUUID(), 'ours@clinic.example', 'ours-password');
     agent = request.agent(harness.appWith());
     await agent.post('/api/session').send({ email: 'ours@clinic.example', password: 'ours-password' }).expect(200);
+  }, 120_000);
+  // A visit of its own for every test: they may come in any order.
+  beforeEach(async () => {
     const episode = { id: randomUUID(), complaint: 'stiff hand' };
     await agent
       .post('/api/patients')
@@ -205,7 +208,7 @@ describe('every way of measuring over HTTP', () => {
       .expect(200);
     visit = randomUUID();
     await agent.post(`/api/episodes/${episode.id}/visits`).send({ id: visit, assessedOn: TODAY }).expect(200);
-  }, 120_000);
+  });
   afterAll(() => harness.stop());
 
   const hold = (over: object) =>

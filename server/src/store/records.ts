@@ -80,7 +80,7 @@ export class Records {
   }
 
   async visit(id: string): Promise<VisitRecord> {
-    const { visits, at, sheet, ...rest } = await this.timeline(id);
+    const { visits, at, ...rest } = await this.timeline(id);
     const before = visits
       .slice(0, at)
       .filter((v) => v.readings > 0)
@@ -88,7 +88,6 @@ export class Records {
     const measurements = await this.measurements([id, ...(before ? [before.id] : [])]);
     return {
       ...rest,
-      sheet,
       measurements: measurements.get(id) ?? [],
       previous: before ? { assessedOn: before.assessedOn, measurements: measurements.get(before.id) ?? [] } : null,
     };
@@ -96,12 +95,15 @@ export class Records {
 
   /** A visit and those before it as the core reads them, oldest first. */
   async history(id: string): Promise<Omit<ProgressView, 'series'> & { sessions: Session[] }> {
-    const { visits: all, at, sheet, ...rest } = await this.timeline(id);
-    void sheet;
+    const { visits: all, at, visit, patient, episode, normSet, ownNormSet } = await this.timeline(id);
     const visits = all.slice(0, at + 1);
     const measurements = await this.measurements(visits.map((v) => v.id));
     return {
-      ...rest,
+      visit,
+      patient,
+      episode,
+      normSet,
+      ownNormSet,
       visits,
       sessions: visits.map((v) => ({ assessedOn: v.assessedOn, measurements: toCore(measurements.get(v.id) ?? []) })),
     };

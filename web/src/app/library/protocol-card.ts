@@ -20,10 +20,10 @@ import {
   type Sex,
 } from '@dial-gauge/core';
 import { Judging } from '../data/judging';
-import { INSTRUMENT_WORDS } from '../measure/words';
 import { ProtocolFigure } from '../ui/figure/figure';
 import { valueWords, type NormLane } from '../ui/norm-arc/lanes';
 import { NormArc } from '../ui/norm-arc/norm-arc';
+import { INSTRUMENT_WORDS } from '../ui/words';
 
 /** For whom the norms are looked up. */
 export interface Person {

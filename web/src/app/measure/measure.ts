@@ -9,7 +9,7 @@ import { Pending } from '../shell/pending';
 import { Dial } from '../ui/dial/dial';
 import { ArcStrip } from '../ui/arc-strip/arc-strip';
 import { dialModel, straightModel } from './dial-model';
-import { INSTRUMENT_WORDS, UNIT_WORDS } from './words';
+import { INSTRUMENT_WORDS, UNIT_WORDS } from '../ui/words';
 import { Exam } from './exam';
 import { Remarks } from './remarks';
 import { RunSheet } from './run-sheet';

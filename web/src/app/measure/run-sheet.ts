@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { endFigure, measurementKey, motion, POSITION_WORDS, rounded, type RunBlock, type RunRow, type Side } from '@dial-gauge/core';
 import { Exam, TRIALS_CHOICES } from './exam';
-import { UNIT_WORDS } from './words';
+import { UNIT_WORDS } from '../ui/words';
 
 /** Where we are, what is next, and what is left in this position before the patient is turned. */
 @Component({
