@@ -233,7 +233,7 @@ function trialProblems({ motion: id, instrument }: Measurement, trial: Trial): T
   const units = entryUnitsFor(unit);
   if (trial.unit && !units.includes(trial.unit)) return [['unit', `"${trial.unit}" does not measure this; allowed: ${units.join(', ')}`]];
   // What was entered is held to the instrument's steps; what it comes to, to what a body can hold.
-  if (isTooFine(instrument, trial.value)) return checked('value', trial.value);
-  const step = finestStep(instrument);
+  if (isTooFine(instrument, trial.value, unit)) return checked('value', trial.value);
+  const step = finestStep(instrument, unit);
   return checked('value', Math.round(endPosition(trial) / step) * step);
 }

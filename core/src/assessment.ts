@@ -1,4 +1,5 @@
-import type { TiltPair } from './angle/excursion.js';
+import type { DeviceScale } from './angle/scale.js';
+import type { Sense, TiltPair } from './angle/excursion.js';
 import type { EntryUnit } from './angle/units.js';
 import { motion, protocolOf } from './catalogue/index.js';
 import type { Degrees, Digit, EndFeel, Instrument, InvolvedSide, IsoDate, Mode, MotionId, Position, Sex, Side } from './terms.js';
@@ -13,6 +14,8 @@ export interface AngleTrial {
 export interface DualTrial {
   readonly upper: TiltPair;
   readonly lower: TiltPair;
+  /** Which way the devices counted; up where it is left out. */
+  readonly sense?: Sense;
 }
 
 /** One reading of a tape, a dynamometer or a stopwatch, as entered; in the motion's unit where none is said. */
@@ -21,7 +24,14 @@ export interface ValueTrial {
   readonly unit?: EntryUnit;
 }
 
-export type Trial = AngleTrial | DualTrial | ValueTrial;
+/** One reading of an inclinometer that was not set to zero: two figures of its scale. */
+export interface TiltTrial {
+  readonly tilt: TiltPair;
+  /** Which way the device counted while the joint moved. */
+  readonly sense: Sense;
+}
+
+export type Trial = AngleTrial | DualTrial | ValueTrial | TiltTrial;
 
 /** All trials of one motion, side, mode and position on one day. Facts, kept as entered. */
 export interface Measurement {
@@ -78,16 +88,27 @@ export function isValue(trial: Trial): trial is ValueTrial {
   return 'value' in trial;
 }
 
+/** Tells two figures of a device's scale from an angle counted from zero. */
+export function isTilt(trial: Trial): trial is TiltTrial {
+  return 'tilt' in trial;
+}
+
 /** A reading as records keep it, whatever it was read with. */
 export interface StoredReading {
   readonly start: number;
   readonly end: number;
   /** The lower site of a reading at two. */
   readonly lower?: TiltPair | null;
+  /** How the device counts, where start and end (and those of the lower site) are figures of its scale. */
+  readonly scale?: DeviceScale | null;
+  readonly sense?: Sense | null;
+  /** As typed, where it was converted: "47 lb", "1 fist 2 fingers". */
+  readonly entered?: string;
 }
 
 /** A stored reading as the trial it was: a pair of sites, an angle, or a length, force or time. */
-export function storedTrial(motionId: MotionId, { start, end, lower }: StoredReading): Trial {
+export function storedTrial(motionId: MotionId, { start, end, lower, scale, sense }: StoredReading): Trial {
   if (motion(motionId).unit !== 'deg') return { value: end };
-  return lower ? { upper: { zero: start, end }, lower } : { start, end };
+  if (lower) return { upper: { zero: start, end }, lower, ...(sense ? { sense } : {}) };
+  return scale ? { tilt: { zero: start, end }, sense: sense ?? 1 } : { start, end };
 }

@@ -1,6 +1,8 @@
 export * from './terms.js';
 export { arcSize, type Arc, type FixedArc, type MovingArc } from './angle/arc.js';
+export { ASSUMED_HAND, handsToCm, handWords, type HandWidths } from './angle/hands.js';
 export { dualExcursion, excursion, type Sense, type TiltPair } from './angle/excursion.js';
+export { DEVICE_SCALES, isOnScale, movedBetween, rangeOf, showOn, unfoldQuadrant, type DeviceScale } from './angle/scale.js';
 export { ENTRY_UNITS, entryUnitsFor, toKept, type EntryUnit } from './angle/units.js';
 export {
   describeEnd,
@@ -37,3 +39,4 @@ export { formatSftr, parseSftr, readSftr, SftrError, type SftrReading, type Sftr
 export * from './norms/index.js';
 export * from './plan/index.js';
 export * from './progress/index.js';
+export * from './reading/index.js';

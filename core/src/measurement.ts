@@ -1,7 +1,7 @@
 import { mean, median } from 'simple-statistics';
-import { dualExcursion } from './angle/excursion.js';
+import { dualExcursion, excursion } from './angle/excursion.js';
 import { toKept } from './angle/units.js';
-import { isDual, isValue, measurementKey, type Measurement, type MeasurementKey, type Trial } from './assessment.js';
+import { isDual, isTilt, isValue, measurementKey, type Measurement, type MeasurementKey, type Trial } from './assessment.js';
 import { motion, protocolOf, type Better, type Summary } from './catalogue/index.js';
 import { consistent } from './error/consistency.js';
 import { mdc95 } from './error/sem.js';
@@ -25,13 +25,14 @@ export interface MeasuredValue {
 
 /** What one trial came to: a subtracted pair, a length or force in the unit it is kept in, or where the moving arm stopped. */
 export function endPosition(trial: Trial): number {
-  if (isDual(trial)) return dualExcursion(trial.upper, trial.lower);
+  if (isDual(trial)) return dualExcursion(trial.upper, trial.lower, trial.sense);
+  if (isTilt(trial)) return excursion(trial.tilt, trial.sense);
   return isValue(trial) ? (trial.unit ? toKept(trial.value, trial.unit) : trial.value) : trial.end;
 }
 
 /** How far it moved: from the start to the end, where there is a start. */
 function excursionOf(trial: Trial): number {
-  return isDual(trial) || isValue(trial) ? endPosition(trial) : trial.end - (trial.start ?? 0);
+  return isDual(trial) || isValue(trial) || isTilt(trial) ? endPosition(trial) : trial.end - (trial.start ?? 0);
 }
 
 /**

@@ -28,7 +28,7 @@ export const JOINTS = [
 export type Joint = (typeof JOINTS)[number];
 
 /** What is measured beside the angle of one joint. */
-export const FAMILIES = ['muscleLength', 'distance', 'girth', 'strength', 'balance'] as const;
+export const FAMILIES = ['muscleLength', 'distance', 'girth', 'strength', 'balance', 'check'] as const;
 export type Family = (typeof FAMILIES)[number];
 
 /** The first half of a motion's id. */
@@ -62,9 +62,11 @@ export type MotionId = `${Joint}.${MotionName}` | `${Family}.${string}`;
 export const DIGITS = [1, 2, 3, 4, 5] as const;
 export type Digit = (typeof DIGITS)[number];
 
-export const UNITS = ['deg', 'cm', 'N', 's'] as const;
-/** Degrees, centimetres, newtons, seconds. */
+export const UNITS = ['deg', 'cm', 'N', 's', 'yesNo'] as const;
+/** Degrees, centimetres, newtons, seconds; or 1 for yes and 0 for no. */
 export type Unit = (typeof UNITS)[number];
+/** The units in which there is an amount. */
+export type AmountUnit = Exclude<Unit, 'yesNo'>;
 
 export const SIDES = ['left', 'right', 'midline'] as const;
 export type Side = (typeof SIDES)[number];

@@ -1,11 +1,11 @@
-import type { Unit } from '../terms.js';
+import type { AmountUnit, Unit } from '../terms.js';
 
 /** Units a reading may be entered in, beside the one it is kept in. */
 export const ENTRY_UNITS = ['deg', 'cm', 'in', 'N', 'lb', 'kg', 's'] as const;
 export type EntryUnit = (typeof ENTRY_UNITS)[number];
 
 interface Conversion {
-  readonly to: Unit;
+  readonly to: AmountUnit;
   readonly factor: number;
 }
 

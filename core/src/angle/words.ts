@@ -35,11 +35,16 @@ export function formatWhole(value: number): string {
   return formatNumber(Math.round(value));
 }
 
-const SUFFIX: Readonly<Record<Unit, string>> = { deg: '°', cm: ' cm', N: ' N', s: ' s' };
+const SUFFIX: Readonly<Record<Unit, string>> = { deg: '°', cm: ' cm', N: ' N', s: ' s', yesNo: '' };
 
 /** What is written after a figure: `°`, ` cm`, ` N`, ` s`. */
 export function suffixOf(unit: Unit = 'deg'): string {
   return SUFFIX[unit];
+}
+
+/** Several answers are taken together as yes only where all were. */
+function yesOrNo(value: number): string {
+  return value >= 1 ? 'yes' : value <= 0 ? 'no' : 'not every time';
 }
 
 /** As fine as the unit is read in a sentence: whole degrees and newtons, tenths of a centimetre and of a second. */
@@ -53,7 +58,8 @@ export function formatSize(value: number, unit: Unit = 'deg'): string {
 }
 
 /** An end position where space is short or a sum is shown: `98`, `lacks 20`, `gap 4`. Never a bare sign. */
-export function endFigure(value: Degrees, words?: Pick<ZeroWords, 'plus' | 'minus'>): string {
+export function endFigure(value: Degrees, words?: Pick<ZeroWords, 'plus' | 'minus' | 'unit'>): string {
+  if (words?.unit === 'yesNo') return yesOrNo(value);
   const size = formatNumber(Math.abs(value));
   if (value < 0) return (words?.minus?.short ?? 'lacks %').replace('%', size);
   return value > 0 && words?.plus ? words.plus.short.replace('%', size) : size;
@@ -67,6 +73,7 @@ export function endFigure(value: Degrees, words?: Pick<ZeroWords, 'plus' | 'minu
  * @example describeEnd(motion('distance.fingerToFloor'), -3) // '3 cm past the floor'
  */
 export function describeEnd(motion: ZeroWords, value: Degrees): string {
+  if (motion.unit === 'yesNo') return yesOrNo(value);
   const size = `${formatNumber(Math.abs(value))}${suffixOf(motion.unit)}`;
   if (value < 0) return motion.minus ? motion.minus.long.replace('%', size) : `lacks ${size} of ${motion.zeroIs}`;
   if (value > 0 && motion.plus) return motion.plus.long.replace('%', size);

@@ -31,14 +31,16 @@ describe('catalogue', () => {
         for (const list of [p.modes, p.instruments, p.substitutions]) expect(list.length).toBeGreaterThan(0);
         expect(new Set(p.substitutions.map((s) => s.id)).size).toBe(p.substitutions.length);
         expect(p.trials.count).toBeGreaterThan(0);
-        // Nothing is taken to an end in a girth, a leg's length, a push or a stance.
-        const hasEnd = !['girth', 'strength', 'balance'].includes(m.joint) && !m.id.startsWith('distance.legLength');
+        // Nothing is taken to an end in a girth, a leg's length, a push, a stance or a look.
+        const hasEnd = !['girth', 'strength', 'balance', 'check'].includes(m.joint) && !m.id.startsWith('distance.legLength');
         expect(p.endFeel.length > 0)
           .withContext(p.id)
           .toBe(hasEnd);
         for (const instrument of p.instruments) {
           const error = errorOf({ motion: m.id, instrument, protocol: p.id, value: m.limits.max });
-          expect(error.sem).withContext(`${p.id} ${instrument}`).toBeGreaterThan(0);
+          expect(error.sem > 0)
+            .withContext(`${p.id} ${instrument}`)
+            .toBe(m.unit !== 'yesNo');
           expect(error.source.length).toBeGreaterThan(10);
         }
       }
@@ -162,7 +164,7 @@ describe('figures', () => {
             .toBeTrue();
         }
       }
-      if (p.reads !== 'time') expect([turn, tape, ring, push].filter(Boolean).length).withContext(p.id).toBe(1);
+      if (p.reads !== 'time' && p.reads !== 'answer') expect([turn, tape, ring, push].filter(Boolean).length).withContext(p.id).toBe(1);
     }
   });
 

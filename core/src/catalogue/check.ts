@@ -1,5 +1,5 @@
 import { formatNumber, suffixOf } from '../angle/words.js';
-import { DIGITS, REGIONS, type Instrument, type Mode, type MotionId, type Position, type Side } from '../terms.js';
+import { DIGITS, REGIONS, type Instrument, type Mode, type MotionId, type Position, type Side, type Unit } from '../terms.js';
 import { findMotion, findProtocol, MOTIONS, protocolOfId, type Motion, type Protocol } from './index.js';
 
 /** What is wrong with one field, and what is allowed. Errors are data: a screen, a route and a terminal word them the same. */
@@ -85,13 +85,14 @@ export function allowedSides(motion: Motion): readonly Side[] {
 }
 
 /** Whether a value has more decimals than the instrument reads. */
-export function isTooFine(instrument: Instrument, value: number): boolean {
-  const steps = value / finestStep(instrument);
+export function isTooFine(instrument: Instrument, value: number, unit: Unit = 'deg'): boolean {
+  const steps = value / finestStep(instrument, unit);
   return Math.abs(steps - Math.round(steps)) > 1e-6;
 }
 
 /** The finest step an instrument is read to, in the motion's unit. */
-export function finestStep(instrument: Instrument): number {
+export function finestStep(instrument: Instrument, unit: Unit = 'deg'): number {
+  if (unit === 'cm' || unit === 's') return 0.1;
   return instrument === 'goniometer' || instrument === 'visual' || instrument === 'picture' ? 1 : 0.1;
 }
 
@@ -104,7 +105,7 @@ export function checkValue(motionId: string, instrument: Instrument, value: numb
   if (value < min || value > max) {
     return `${formatNumber(value)}${unit} is more than ${motion.name.toLowerCase()} can hold; allowed: ${formatNumber(min)} to ${formatNumber(max)}${unit}`;
   }
-  return isTooFine(instrument, value)
-    ? `${value} is finer than the instrument reads; allowed: steps of ${finestStep(instrument)}${unit}`
+  return isTooFine(instrument, value, motion.unit)
+    ? `${value} is finer than the instrument reads; allowed: steps of ${finestStep(instrument, motion.unit)}${unit}`
     : undefined;
 }

@@ -92,7 +92,7 @@ export function slug(words: string): string {
 
 const substitution = (label: string): Substitution => ({ id: slug(label), label });
 
-const DEFAULT_READS: Readonly<Record<Unit, Reads>> = { deg: 'excursion', cm: 'length', N: 'force', s: 'time' };
+const DEFAULT_READS: Readonly<Record<Unit, Reads>> = { deg: 'excursion', cm: 'length', N: 'force', s: 'time', yesNo: 'answer' };
 
 function protocolOf(motion: MotionId, unit: Unit, spec: ProtocolSpec): Protocol {
   const { at, variant = null, dial } = spec;

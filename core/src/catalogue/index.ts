@@ -2,6 +2,7 @@ import type { Joint, MotionId, Position, Region } from '../terms.js';
 import { JOINTS } from '../terms.js';
 import { ANKLE } from './ankle.js';
 import { BALANCE } from './balance.js';
+import { CHECKS } from './checks.js';
 import { CERVICAL } from './cervical.js';
 import { DISTANCES } from './distance.js';
 import { ELBOW } from './elbow.js';
@@ -58,6 +59,7 @@ export const MOTIONS: readonly Motion[] = [
   ...GIRTHS_MOTIONS,
   ...STRENGTHS,
   ...BALANCE,
+  ...CHECKS,
 ];
 
 /** Every way of measuring, in the order of the motions. */
@@ -151,6 +153,7 @@ const REGION_NAMES: Readonly<Record<Region, string>> = {
   girth: 'Girths',
   strength: 'Strength',
   balance: 'Balance',
+  check: 'Seen or not',
 };
 
 /** What a region is called on a screen. */

@@ -38,6 +38,8 @@ function places({ placement: p, instruments }: Protocol): TechniqueLine[] {
       return [...line('From', p.from), ...line('To', p.to)];
     case 'push':
       return [...line('Instrument on', p.at), ...line('Push', p.against)];
+    case 'eye':
+      return line('Yes, when', p.yes);
     case 'clock':
       return [...line('Clock starts', p.starts), ...line('Clock stops', p.stops)];
   }

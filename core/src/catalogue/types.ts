@@ -27,7 +27,8 @@ export type Placement =
   | { readonly how: 'sites'; readonly upper: string; readonly lower?: string }
   | { readonly how: 'tape'; readonly from: string; readonly to: string }
   | { readonly how: 'push'; readonly at: string; readonly against: string }
-  | { readonly how: 'clock'; readonly starts: string; readonly stops: string };
+  | { readonly how: 'clock'; readonly starts: string; readonly stops: string }
+  | { readonly how: 'eye'; readonly yes: string };
 
 /**
  * How the movement lies to gravity. An inclinometer reads only in a vertical
@@ -35,8 +36,8 @@ export type Placement =
  */
 export type Swing = 'vertical' | 'horizontal' | 'none';
 
-/** What of the readings is kept: a way moved from zero, or where the segment stands against plumb or level. */
-export type Reads = 'excursion' | 'position' | 'length' | 'force' | 'time';
+/** What of the readings is kept: a way moved from zero, where the segment stands against plumb or level, an amount, or an answer. */
+export type Reads = 'excursion' | 'position' | 'length' | 'force' | 'time' | 'answer';
 
 /** One way of measuring one motion. Two protocols of a motion are never compared with each other unsaid. */
 export interface Protocol {

@@ -7,7 +7,7 @@ import type { Unit } from '../terms.js';
  *
  * @see degrees: spinal inclinometry rule; the other units: common practice, no source
  */
-const TOLERANCE: Readonly<Record<Unit, number>> = { deg: 5, cm: 1, N: 10, s: 5 };
+const TOLERANCE: Readonly<Record<Unit, number>> = { deg: 5, cm: 1, N: 10, s: 5, yesNo: 0 };
 const SHARE = 0.1;
 const WINDOW = 3;
 

@@ -82,6 +82,9 @@ export function errorOf(query: ErrorQuery, sameExaminer = true): MeasuringError 
   }
   const { words, isShare, ...base } = DEFAULTS[query.instrument];
   const one = sameExaminer ? base.sameExaminer : base.otherExaminer;
+  if (motion(query.motion).unit === 'yesNo') return { sem: 0, source: 'seen or not: no error is counted', isDefault: true };
+  if (motion(query.motion).unit === 'cm' && query.instrument === 'visual')
+    return { sem: 1, source: `default, fists and fingers, half a finger either way, ${who}`, isDefault: true };
   // A stance judged by eye is still timed.
   if (motion(query.motion).unit === 's')
     return { sem: DEFAULTS.stopwatch.sameExaminer, source: `default, stopwatch, ${who}`, isDefault: true };

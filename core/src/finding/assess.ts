@@ -1,5 +1,5 @@
 import { measurementKey, type Assessment, type Measurement, type MeasurementKey } from '../assessment.js';
-import { protocolName, protocolOf } from '../catalogue/index.js';
+import { motion, protocolName, protocolOf } from '../catalogue/index.js';
 import { measure, type MeasuredValue } from '../measurement.js';
 import {
   ageOn,
@@ -23,8 +23,11 @@ import { shortOfNormal } from './short-of-normal.js';
 import { shortOfOtherSide } from './short-of-other-side.js';
 import { DEFAULT_THRESHOLDS, type Detector, type Finding, type Thresholds } from './types.js';
 
+/** What says something about an answer too; the others judge amounts. */
+const OF_ANSWERS: readonly Detector[] = [painful];
+
 const DETECTORS: readonly Detector[] = [
-  painful,
+  ...OF_ANSWERS,
   activeBeyondPassive,
   inconsistentTrials,
   shortOfNormal,
@@ -93,6 +96,9 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
     thresholds: context.thresholds ?? DEFAULT_THRESHOLDS,
     previous,
   };
+  const isAmount = (m: MeasuredValue) => motion(m.measurement.motion).unit !== 'yesNo';
+  const amounts = { ...evidence, measured: measured.filter(isAmount) };
+  const answers = { ...evidence, measured: measured.filter((m) => !isAmount(m)) };
   const looseEnds = notComparable(measured, byKey, previous);
   return {
     normSet: { id: normSet.id, short: normSet.short, title: normSet.title },
@@ -102,7 +108,7 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
       needs: needs.get(m.key) ?? [],
       notCompared: looseEnds.get(m.key) ?? [],
     })),
-    findings: rank(DETECTORS.flatMap((detect) => detect(evidence))),
+    findings: rank([...DETECTORS.flatMap((detect) => detect(amounts)), ...OF_ANSWERS.flatMap((detect) => detect(answers))]),
   };
 }
 

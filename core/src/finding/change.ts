@@ -38,7 +38,7 @@ export function changeBetween(before: MeasuredValue, now: MeasuredValue): Change
     errorOf({ ...measurement, value, protocol: protocolOf(measurement).id }, !otherExaminer).sem;
   const mdc = mdcOfDifference(semOf(before), semOf(now));
   const change = now.value - before.value;
-  const verdict = Math.abs(change) < mdc ? 'within-error' : change > 0 ? 'more' : 'less';
+  const verdict = change === 0 || Math.abs(change) < mdc ? 'within-error' : change > 0 ? 'more' : 'less';
   return { before: before.value, now: now.value, change, mdc, verdict, better: motion(b.motion).better, caveats };
 }
 

@@ -1,5 +1,5 @@
 import { describeEnd, endFigure, formatNumber, formatSize, rounded, suffixOf } from '../angle/words.js';
-import { isDual, isValue, type Trial } from '../assessment.js';
+import { isDual, isTilt, isValue, type Trial } from '../assessment.js';
 import { motion, protocolOf, type Motion } from '../catalogue/index.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { Digit, MotionId, Side } from '../terms.js';
@@ -51,6 +51,7 @@ function trialWords(measured: MeasuredValue, trial: Trial, index: number): strin
     const { upper, lower } = trial;
     return `(${formatNumber(upper.end)} − ${formatNumber(upper.zero)}) − (${formatNumber(lower.end)} − ${formatNumber(lower.zero)})`;
   }
+  if (isTilt(trial)) return `(${formatNumber(trial.tilt.zero)} → ${formatNumber(trial.tilt.end)} on the device)`;
   const kept = operand(measured, measured.ends[index]!);
   return isValue(trial) && trial.unit && trial.unit !== motionOf(measured).unit
     ? `${formatNumber(trial.value)} ${trial.unit} = ${kept}`

@@ -10,6 +10,7 @@ import type { MeasuredValue } from '../measurement.js';
 /** The clinic's least difference for this reading: fixed, or for a force a share of the better side. */
 function threshold(better: MeasuredValue, { sideDifference }: Thresholds): number {
   const { unit } = motionOf(better);
+  if (unit === 'yesNo') return Infinity;
   return unit === 'N' ? sideDifference.N * better.value : sideDifference[unit];
 }
 

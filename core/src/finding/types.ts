@@ -1,7 +1,7 @@
 import type { MeasurementKey, Session } from '../assessment.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { Agreement, NeedComparison, NormComparison, NormSet } from '../norms/index.js';
-import type { Digit, FindingKind, InvolvedSide, Mode, MotionId, Position, Severity, Side, Unit } from '../terms.js';
+import type { AmountUnit, Digit, FindingKind, InvolvedSide, Mode, MotionId, Position, Severity, Side, Unit } from '../terms.js';
 
 /** One thing the numbers say, with the reason. Values in the motion's unit. */
 export interface Finding {
@@ -35,7 +35,7 @@ export interface Finding {
 /** What a clinic may set. */
 export interface Thresholds {
   /** Least side difference worth flagging, by unit: degrees, centimetres, seconds, and a share of the better side for force. */
-  readonly sideDifference: Readonly<Record<Unit, number>>;
+  readonly sideDifference: Readonly<Record<AmountUnit, number>>;
   /** Least active–passive gap worth flagging: degrees, and share of the passive range. */
   readonly activeGap: number;
   readonly activeGapShare: number;

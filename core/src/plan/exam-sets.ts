@@ -1,4 +1,4 @@
-import type { SheetItem } from './run-sheet.js';
+import type { SheetItem } from './plan.js';
 
 /** A ready choice of what to measure for a complaint. */
 export interface ExamSet {

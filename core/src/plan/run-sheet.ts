@@ -1,11 +1,7 @@
-import { motion, protocolOfId, type Protocol } from '../catalogue/index.js';
-import { MODES, type Digit, type InvolvedSide, type Mode, type MotionId, type Position, type Side } from '../terms.js';
-
-/** One thing to be measured at a visit: a way of measuring, and the finger where there is one. */
-export interface SheetItem {
-  readonly protocol: string;
-  readonly digit?: Digit;
-}
+import { motion, protocolOfId } from '../catalogue/index.js';
+import type { Digit, Mode, MotionId, Position, Side } from '../terms.js';
+import type { PlanStep } from './plan.js';
+import { stationFor, type Station } from './station.js';
 
 /** One line of the run sheet: a way of measuring and a mode, with the sides in the order they are measured. */
 export interface RunRow {
@@ -20,49 +16,39 @@ export interface RunRow {
 /** Everything done before the patient is turned. */
 export interface RunBlock {
   readonly position: Position;
+  readonly station: Station;
   readonly rows: readonly RunRow[];
 }
 
-/** From upright to face down, so that nobody in pain is turned back and forth. @see common practice, no source */
-const POSITION_ORDER: readonly Position[] = ['standing', 'sitting', 'halfKneeling', 'quadruped', 'supine', 'sidelying', 'prone'];
-
 /**
- * The run sheet of an exam: everything in one position before the patient is
- * turned, active before passive, and the side that is not involved first,
- * since it shows the patient what is coming and sets the comparison. Within a
- * position the items keep their order.
+ * The steps of a plan as a run sheet: a block for every stay in one position,
+ * and in it a line for every motion and mode, whose sides follow each other.
  *
- * @param involved the complaint's side; with both or none the right side goes first
  * @throws RangeError for a protocol that the catalogue does not hold
  */
-export function runSheet(items: readonly SheetItem[], involved: InvolvedSide | null): RunBlock[] {
-  const rows = items.flatMap((item) => rowsOf(item, involved));
-  return POSITION_ORDER.map((position) => ({ position, rows: rows.filter((row) => row.position === position) })).filter(
-    (block) => block.rows.length > 0,
-  );
+export function runSheet(steps: readonly PlanStep[]): RunBlock[] {
+  const blocks: { position: Position; station: Station; rows: (RunRow & { sides: Side[] })[] }[] = [];
+  for (const { protocol: id, digit, side, mode } of steps) {
+    const protocol = protocolOfId(id);
+    if (!protocol) throw new RangeError(`no protocol "${id}" in the catalogue`);
+    const { motion: motionId, position } = protocol;
+    const station = stationFor(position, side);
+    let block = blocks[blocks.length - 1];
+    if (block?.station !== station) blocks.push((block = { position, station, rows: [] }));
+    const row = block.rows[block.rows.length - 1];
+    if (row?.protocol === id && row.digit === digit && row.mode === mode) row.sides.push(side);
+    else block.rows.push({ motion: motionId, ...(digit ? { digit } : {}), mode, position, protocol: id, sides: [side] });
+  }
+  return blocks;
 }
 
-function rowsOf({ protocol: id, digit }: SheetItem, involved: InvolvedSide | null): RunRow[] {
-  const protocol = protocolOfId(id);
-  if (!protocol) throw new RangeError(`no protocol "${id}" in the catalogue`);
-  const { motion: motionId, position } = protocol;
-  return modesOf(protocol).map((mode) => ({
-    motion: motionId,
-    ...(digit ? { digit } : {}),
-    mode,
-    position,
-    protocol: id,
-    sides: sidesOf(protocol, involved),
-  }));
+/** What sets a way of measuring apart from others of its motion on the same sheet: "arm at the side". */
+export function variantWords(row: RunRow, rows: readonly RunRow[]): string {
+  const twins = rows.some((other) => other.motion === row.motion && other.position === row.position && other.protocol !== row.protocol);
+  return twins ? (protocolOfId(row.protocol)?.label.split(', ').slice(1).join(', ') ?? '') : '';
 }
 
-/** A joint is measured in every mode it has; a length, a force or a time once. */
-function modesOf(protocol: Protocol): readonly Mode[] {
-  const modes = MODES.filter((mode) => protocol.modes.includes(mode));
-  return motion(protocol.motion).unit === 'deg' ? modes : modes.slice(0, 1);
-}
-
-function sidesOf(protocol: Protocol, involved: InvolvedSide | null): readonly Side[] {
-  if (motion(protocol.motion).sides === 'midline') return ['midline'];
-  return involved === 'right' ? ['left', 'right'] : ['right', 'left'];
+/** Whether a motion is told by mode at all: only an angle is. */
+export function hasModes(id: MotionId): boolean {
+  return motion(id).unit === 'deg';
 }

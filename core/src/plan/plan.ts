@@ -1,0 +1,221 @@
+import { motion, protocolOfId, type Protocol } from '../catalogue/index.js';
+import { allowedSides } from '../catalogue/check.js';
+import { MODES, type Digit, type InvolvedSide, type IsoDate, type Mode, type MotionId, type Position, type Side } from '../terms.js';
+import { fitInto, type Timed } from './fit.js';
+import { NO_TIMES, secondsFor, turnSecondsOf, type RecordedTimes } from './minutes.js';
+import { bestOrder, type Ordered } from './order.js';
+import { allowedFor, precautionWords, type Precaution } from './precaution.js';
+import { stationFor, type Station } from './station.js';
+import { worthOf, type WorthContext } from './worth.js';
+
+/** One thing to be measured at a visit: a way of measuring, and the finger where there is one. Without a side or mode: all it has. */
+export interface SheetItem {
+  readonly protocol: string;
+  readonly digit?: Digit;
+  readonly side?: Side;
+  readonly mode?: Mode;
+}
+
+/** One measurement that is asked of the plan. */
+export interface PlanItem {
+  readonly motion: MotionId;
+  readonly digit?: Digit;
+  readonly side: Side;
+  readonly mode: Mode;
+  /** Ways of measuring that will do, the preferred one first. More than one leaves the position to the plan. */
+  readonly protocols: readonly string[];
+  readonly provoking?: boolean;
+  /** Keeps its place among the other locked ones, and stays whatever the time. */
+  readonly locked?: boolean;
+  /** Stays whatever the time. */
+  readonly keep?: boolean;
+}
+
+/** One measurement of the run sheet, in its place. */
+export interface PlanStep {
+  readonly protocol: string;
+  readonly digit?: Digit;
+  readonly side: Side;
+  readonly mode: Mode;
+  readonly seconds: number;
+  readonly provoking?: boolean;
+  readonly locked?: boolean;
+  readonly keep?: boolean;
+  /** Where to stop, by a precaution; past it nothing is measured. */
+  readonly stopAt?: number;
+}
+
+/** What was left out, and why. */
+export interface LeftOut {
+  readonly motion: MotionId;
+  readonly protocol: string;
+  readonly digit?: Digit;
+  readonly side: Side;
+  readonly mode: Mode;
+  readonly reason: 'precaution' | 'time';
+  readonly why: string;
+}
+
+export interface ExamPlan {
+  readonly steps: readonly PlanStep[];
+  readonly leftOut: readonly LeftOut[];
+  /** Changes of position after the first. */
+  readonly turns: number;
+  readonly seconds: number;
+}
+
+export interface PlanRequest {
+  readonly items: readonly PlanItem[];
+  readonly involved: InvolvedSide | null;
+  readonly precautions?: readonly Precaution[];
+  /** Day of the visit; precautions that have run out by then no longer count. */
+  readonly on?: IsoDate | null;
+  /** null: no matter how long. */
+  readonly minutesAvailable?: number | null;
+  readonly trials?: number;
+  readonly times?: RecordedTimes;
+  readonly before?: Pick<WorthContext, 'measuredBefore' | 'foundBefore'>;
+  /** Where the patient is already. */
+  readonly from?: Station | null;
+}
+
+const KNOW_NOTHING: Pick<WorthContext, 'measuredBefore' | 'foundBefore'> = { measuredBefore: () => false, foundBefore: () => false };
+
+/**
+ * The order of an exam, in full: what precautions forbid is out, what they
+ * limit stops there; then the fewest and cheapest changes of position, what
+ * provokes last, the uninvolved side before the involved one, active before
+ * passive. Where the time is short the most valuable choice stays.
+ *
+ * @throws RangeError for a protocol that the catalogue does not hold
+ */
+export function planExam(request: PlanRequest): ExamPlan {
+  const { items, involved, precautions = [], on = null, minutesAvailable = null, trials = 1, times = NO_TIMES, from = null } = request;
+  const { before = KNOW_NOTHING } = request;
+  const asked = items.map((item) => ({ item, allowed: allowedFor(item, precautions, on) }));
+  const forbidden = asked.flatMap(({ item, allowed }) =>
+    allowed.kind === 'forbidden' ? [leftOut(item, 'precaution', `${precautionWords(allowed.by)} (${allowed.by.source})`)] : [],
+  );
+  const open = asked.filter(({ allowed }) => allowed.kind !== 'forbidden');
+  const ranks = houseOrder(
+    open.map(({ item }) => item),
+    involved,
+  );
+  const tasks = open.map(({ item }, i): Timed => {
+    const ways = item.protocols.map(protocolNamed);
+    return {
+      at: [...new Set(ways.map((way) => stationFor(way.position, item.side)))],
+      late: item.provoking ?? false,
+      locked: item.locked ?? false,
+      keep: item.keep ?? false,
+      rank: ranks[i]!,
+      seconds: secondsFor(ways[0]!, trials, times),
+      worth: worthOf(item, i, open.length, { involved, ...before }),
+    };
+  });
+  const turn = turnSecondsOf(times);
+  const budget = minutesAvailable === null ? Infinity : minutesAvailable * 60;
+  let ordered: Ordered = bestOrder(tasks, turn, { from });
+  const taskSeconds = (kept: readonly { readonly task: number }[]) => kept.reduce((sum, { task }) => sum + tasks[task]!.seconds, 0);
+  let dropped: number[] = [];
+  if (ordered.cost.seconds + taskSeconds(ordered.steps) > budget) {
+    const fitted = fitInto(tasks, budget, turn, from);
+    ordered = fitted.ordered;
+    dropped = tasks.map((_, i) => i).filter((i) => !fitted.kept.includes(i));
+  }
+  return {
+    steps: ordered.steps.map(({ task, at }) => stepOf(open[task]!, at, tasks[task]!.seconds)),
+    leftOut: [...forbidden, ...dropped.map((i) => leftOut(open[i]!.item, 'time', timeWords(open[i]!.item, tasks[i]!, request)))],
+    turns: ordered.cost.turns,
+    seconds: ordered.cost.seconds + taskSeconds(ordered.steps),
+  };
+}
+
+/** A sheet as chosen, one item for every side and mode. */
+export function itemsOfSheet(sheet: readonly SheetItem[]): PlanItem[] {
+  return sheet.flatMap(({ protocol: id, digit, side, mode }) => {
+    const protocol = protocolNamed(id);
+    return modesOf(protocol)
+      .filter((m) => mode === undefined || m === mode)
+      .flatMap((m) =>
+        allowedSides(motion(protocol.motion))
+          .filter((s) => side === undefined || s === side)
+          .map((s): PlanItem => ({ motion: protocol.motion, ...(digit ? { digit } : {}), side: s, mode: m, protocols: [id] })),
+      );
+  });
+}
+
+/** A joint is measured in every mode it has; a length, a force or a time once. */
+export function modesOf(protocol: Protocol): readonly Mode[] {
+  const modes = MODES.filter((mode) => protocol.modes.includes(mode));
+  return motion(protocol.motion).unit === 'deg' ? modes : modes.slice(0, 1);
+}
+
+/** Place of every item in the house order: motions as chosen, active before passive, the uninvolved side first. */
+function houseOrder(items: readonly PlanItem[], involved: InvolvedSide | null): number[] {
+  const motions = [...new Set(items.map(wayKey))];
+  const sides: readonly Side[] = involved === 'right' ? ['left', 'right', 'midline'] : ['right', 'left', 'midline'];
+  const key = (i: number): readonly number[] => {
+    const item = items[i]!;
+    return [motions.indexOf(wayKey(item)), MODES.indexOf(item.mode), sides.indexOf(item.side), i];
+  };
+  const order = items
+    .map((_, i) => i)
+    .sort((a, b) => {
+      const [x, y] = [key(a), key(b)];
+      const at = x.findIndex((part, p) => part !== y[p]);
+      return at < 0 ? 0 : x[at]! - y[at]!;
+    });
+  const ranks: number[] = [];
+  order.forEach((item, place) => (ranks[item] = place));
+  return ranks;
+}
+
+const wayKey = ({ protocols, digit }: PlanItem): string => `${protocols[0]} ${digit ?? ''}`;
+
+function protocolNamed(id: string): Protocol {
+  const protocol = protocolOfId(id);
+  if (!protocol) throw new RangeError(`no protocol "${id}" in the catalogue`);
+  return protocol;
+}
+
+interface Asked {
+  readonly item: PlanItem;
+  readonly allowed: ReturnType<typeof allowedFor>;
+}
+
+function stepOf({ item, allowed }: Asked, at: Station, seconds: number): PlanStep {
+  const { digit, side, mode, provoking, locked, keep } = item;
+  const protocol = item.protocols.find((id) => stationFor(protocolNamed(id).position, side) === at)!;
+  return {
+    protocol,
+    ...(digit ? { digit } : {}),
+    side,
+    mode,
+    seconds,
+    ...(provoking ? { provoking } : {}),
+    ...(locked ? { locked } : {}),
+    ...(keep ? { keep } : {}),
+    ...(allowed.kind === 'stop' ? { stopAt: allowed.at } : {}),
+  };
+}
+
+function leftOut({ motion: id, digit, side, mode, protocols }: PlanItem, reason: LeftOut['reason'], why: string): LeftOut {
+  return { motion: id, protocol: protocols[0]!, ...(digit ? { digit } : {}), side, mode, reason, why };
+}
+
+function timeWords(item: PlanItem, task: Timed, { involved, minutesAvailable, before = KNOW_NOTHING }: PlanRequest): string {
+  const because = [
+    involved !== null && involved !== 'both' && item.side !== 'midline' && item.side !== involved ? 'on the uninvolved side' : '',
+    before.foundBefore(item) ? '' : before.measuredBefore(item) ? 'found neither short nor painful last time' : 'not measured last time',
+  ].filter(Boolean);
+  const minutes = Math.max(0.1, Math.round(task.seconds / 6) / 10);
+  return `does not fit into ${minutesAvailable} min: takes ${minutes} min and is worth less than what stays${because.length ? ` (${because.join(', ')})` : ''}`;
+}
+
+/** Positions in which a motion can be measured in a mode, the usual first: what a plan may choose from. */
+export function waysOf(id: MotionId, mode: Mode, position?: Position): string[] {
+  const ways = motion(id).protocols.filter((p) => p.modes.includes(mode) && (position === undefined || p.position === position));
+  const usual = ways.filter((p) => p.variant === null);
+  return (usual.length > 0 ? usual : ways).map((p) => p.id);
+}

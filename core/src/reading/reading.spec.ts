@@ -1,0 +1,155 @@
+import * as fc from 'fast-check';
+import { ASSUMED_HAND } from '../angle/hands.js';
+import { showOn } from '../angle/scale.js';
+import { protocolOfId, type Protocol } from '../catalogue/index.js';
+import type { Instrument } from '../terms.js';
+import { readArc, readAtDial, sitesInOrder, splitTyped, valueOfReading, type Tool } from './index.js';
+
+const protocol = (id: string): Protocol => protocolOfId(id)!;
+const tool = (instrument: Instrument, more: Partial<Tool> = {}): Tool => ({
+  instrument,
+  scale: null,
+  hands: 'two',
+  unit: null,
+  widths: ASSUMED_HAND,
+  ...more,
+});
+const HIP = protocol('hip.flexion/supine');
+const LUMBAR = protocol('lumbar.flexion/standing');
+const value = (text: string, by: Protocol, held: Tool): number | string => {
+  const read = readAtDial(text, by, held);
+  if (!read.ok) return read.message;
+  return 'arc' in read ? read.arc : valueOfReading(by, read.reading);
+};
+
+describe('what was typed', () => {
+  it('may carry a side or a unit, before or behind', () => {
+    expect(splitTyped('l45')).toEqual({ side: 'left', isArc: false, unit: null, body: '45' });
+    expect(splitTyped('45 R')).toEqual({ side: 'right', isArc: false, unit: null, body: '45' });
+    expect(splitTyped('left 10/45')).toEqual({ side: 'left', isArc: false, unit: null, body: '10/45' });
+    expect(splitTyped('30lb')).toEqual({ side: null, isArc: false, unit: 'lb', body: '30' });
+    expect(splitTyped('r 12 in')).toEqual({ side: 'right', isArc: false, unit: 'in', body: '12' });
+    expect(splitTyped('45°')).toEqual({ side: null, isArc: false, unit: 'deg', body: '45' });
+    expect(splitTyped('r15').side).toBe('right');
+    expect(splitTyped('R:15-0-40').isArc).toBeTrue();
+    expect(splitTyped('s 0-15-120').isArc).toBeTrue();
+  });
+
+  it('is a start and an end of a goniometer', () => {
+    expect(value('10/95', HIP, tool('goniometer'))).toBe(95);
+    expect(value('-15', HIP, tool('goniometer'))).toBe(-15);
+    expect(value('31.5', HIP, tool('goniometer'))).toContain('finer than the instrument reads');
+  });
+
+  it('is a zero and an end of an inclinometer that was not set', () => {
+    expect(value('350/20', HIP, tool('inclinometer', { scale: '360' }))).toBe(30);
+    expect(value('-170/170', HIP, tool('inclinometer', { scale: '180' }))).toBe(20);
+    expect(value('0/30+', HIP, tool('inclinometer', { scale: 'quadrant' }))).toBe(150);
+    expect(value('0/95', HIP, tool('inclinometer', { scale: 'quadrant' }))).toContain('allowed: 0 to 90');
+    expect(readAtDial('350', HIP, tool('inclinometer', { scale: '360' }))).toEqual(jasmine.objectContaining({ ok: false, next: 'end' }));
+    expect(value('95', HIP, tool('inclinometer'))).toBe(95);
+  });
+
+  it('offers the other way round where the motion can have gone both ways', () => {
+    const shoulder = protocol('shoulder.flexion/supine');
+    const read = readAtDial('0/190', shoulder, tool('inclinometer', { scale: '360' }));
+    if (!read.ok || 'arc' in read) throw new Error('not read');
+    expect(valueOfReading(shoulder, read.reading)).toBe(190);
+    expect(valueOfReading(shoulder, read.other!)).toBe(170);
+  });
+
+  // Common practice, no source.
+  it('is two sites, less one another: the check values of the trade', () => {
+    const two = tool('dualInclinometer');
+    expect(value('104/49', LUMBAR, two)).toBe(55);
+    expect(value('117/107', protocol('thoracic.flexion/standing'), two)).toBe(10);
+    expect(value('20/20', protocol('lumbar.extension/standing'), two)).toBe(0);
+    expect(value('39/21', protocol('thoracic.extension/standing'), two)).toBe(18);
+    expect(value('30/49', LUMBAR, two)).toBe(-19);
+  });
+
+  it('asks for the sites in the order of the hands', () => {
+    const two = tool('dualInclinometer', { scale: '360' });
+    const one = tool('dualInclinometer', { scale: '360', hands: 'one' });
+    expect(sitesInOrder(two)).toEqual(['upper zero', 'lower zero', 'upper end', 'lower end']);
+    expect(sitesInOrder(one)).toEqual(['upper zero', 'upper end', 'lower zero', 'lower end']);
+    expect(value('350/5/94/54', LUMBAR, two)).toBe(55);
+    expect(value('350/94/5/54', LUMBAR, one)).toBe(55);
+    expect(value('5/104 3/49', LUMBAR, tool('dualInclinometer'))).toBe(53);
+    expect(readAtDial('350/94', LUMBAR, one)).toEqual(jasmine.objectContaining({ ok: false, next: 'lower zero' }));
+    expect(readAtDial('104', LUMBAR, tool('dualInclinometer'))).toEqual(jasmine.objectContaining({ ok: false, next: 'lower end' }));
+  });
+
+  it('comes to the same whatever the zeros of the two devices are', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 359 }),
+        fc.integer({ min: 0, max: 359 }),
+        fc.integer({ min: 30, max: 105 }),
+        fc.integer({ min: 0, max: 29 }),
+        (zeroU, zeroL, upper, lower) => {
+          const typed = [zeroU, zeroL, showOn(zeroU + upper, '360'), showOn(zeroL + lower, '360')].join('/');
+          expect(value(typed, LUMBAR, tool('dualInclinometer', { scale: '360' }))).toBe(upper - lower);
+        },
+      ),
+    );
+  });
+
+  it('is a position where the protocol reads one', () => {
+    const knee = protocol('muscleLength.activeKneeExtension/supine');
+    expect(knee.reads).toBe('position');
+    expect(value('10/25', knee, tool('goniometer'))).toContain('read as a position');
+    expect(typeof value('25', knee, tool('inclinometer', { scale: '360' }))).toBe('number');
+  });
+
+  it('is an amount in its own unit or another, kept as it was entered', () => {
+    const push = protocol('strength.kneeExtension/sitting');
+    const read = readAtDial('47lb', push, tool('dynamometer'));
+    // 47 × 4.448 221 615 260 5, NIST SP 811 (from memory)
+    expect(read).toEqual(jasmine.objectContaining({ reading: { start: 0, end: 209.1, entered: '47 lb' } }));
+    expect(value('47', push, tool('dynamometer', { unit: 'lb' }))).toBe(209.1);
+    expect(value('4 in', protocol('distance.kneeToWall/standing'), tool('tape'))).toBe(10.2);
+    expect(value('4 kg', protocol('distance.kneeToWall/standing'), tool('tape'))).toContain('does not measure this');
+    expect(value('12', protocol('balance.singleLegStanceEyesOpen/standing'), tool('stopwatch'))).toBe(12);
+  });
+
+  it('is fists and fingers, with the widths they were taken for', () => {
+    const wall = protocol('distance.kneeToWall/standing');
+    const read = readAtDial('1f2', wall, tool('visual'));
+    expect(read).toEqual(jasmine.objectContaining({ reading: { start: 0, end: 12.3, entered: '1 fist 2 fingers (8.5 and 1.9 cm)' } }));
+    expect(value('0f3', wall, tool('visual', { widths: { fist: 9, finger: 2 } }))).toBe(6);
+    expect(value('1f2', wall, tool('tape'))).toContain('choose that as the instrument');
+    expect(value('0f6', wall, tool('visual'))).toContain('allowed: 0 to 4');
+  });
+
+  it('is yes or no', () => {
+    const squat = protocol('check.squatHeelsDown/standing');
+    expect(value('y', squat, tool('visual'))).toBe(1);
+    expect(value('No', squat, tool('visual'))).toBe(0);
+    expect(value('7', squat, tool('visual'))).toContain('allowed: y for yes');
+  });
+});
+
+describe('an arc typed in one go', () => {
+  it('fills both directions', () => {
+    expect(readArc('S:0-15-120', 'knee.flexion', 'left')).toEqual([
+      { motion: 'knee.extension', side: 'left', end: -15 },
+      { motion: 'knee.flexion', side: 'left', end: 120 },
+    ]);
+    expect(readArc('S:0-30', 'knee.extension', 'right')).toEqual(
+      jasmine.arrayContaining([
+        { motion: 'knee.flexion', side: 'right', end: 30 },
+        { motion: 'knee.extension', side: 'right', end: -30 },
+      ]),
+    );
+    expect(readArc('R:40-0-45', 'cervical.rotation', 'left')).toEqual([
+      { motion: 'cervical.rotation', side: 'left', end: 40 },
+      { motion: 'cervical.rotation', side: 'right', end: 45 },
+    ]);
+  });
+
+  it('says what is wrong', () => {
+    expect(readArc('S:5-10-15', 'knee.flexion', 'left')).toContain('S:5-10-15');
+    expect(readArc('S:0-0-90', 'distance.kneeToWall', 'left')).toContain('not the angle of one joint');
+  });
+});
