@@ -214,7 +214,9 @@ describe('gauge evaluate', () => {
         expect(measurements[0])
           .withContext(`${p.id} ${reading.instrument}`)
           .toEqual(jasmine.objectContaining({ motion: p.motion, protocol: p.id, unit: motion(p.motion).unit }));
-        expect(measurements[0].sem).withContext(p.id).toBeGreaterThan(0);
+        expect(measurements[0].sem > 0)
+          .withContext(p.id)
+          .toBe(motion(p.motion).unit !== 'yesNo');
       }
     }
     // Nothing of the fixed ids is left out: joints with all motions of their planes, modes, positions, instruments.
@@ -302,7 +304,7 @@ describe('gauge evaluate', () => {
     });
     expect(problems(failing)[0]).toBe('gone.json: cannot be read (no such file)');
     expect(problems(run(['evaluate'], () => ''))[0]).toContain('takes one file');
-    expect(problems(run(['juggle'], () => ''))[0]).toContain('allowed: evaluate, sftr');
+    expect(problems(run(['juggle'], () => ''))[0]).toContain('allowed: evaluate, plan, sftr');
   });
 });
 

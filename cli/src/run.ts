@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
-import { AssessmentFile, assessmentOf, explain } from '@dial-gauge/contract';
-import { assess, evaluationReport, JOINTS, readSftr, SftrError } from '@dial-gauge/core';
+import { AssessmentFile, assessmentOf, explain, PlanFile, planRequestOf } from '@dial-gauge/contract';
+import { assess, evaluationReport, JOINTS, planExam, planReport, readSftr, SftrError } from '@dial-gauge/core';
+import type * as z from 'zod';
 
 export type Outcome = { readonly exitCode: 0; readonly output: string } | { readonly exitCode: 2; readonly problems: readonly string[] };
 
@@ -9,6 +10,7 @@ export type ReadText = (file: string) => string;
 
 const USAGE = [
   'usage: gauge evaluate FILE.json   judge an assessment (- reads standard input)',
+  '       gauge plan FILE.json       order an exam: fewest turns, nothing forbidden',
   '       gauge sftr "S:0-15-120" --joint knee   read SFTR notation',
 ];
 
@@ -21,19 +23,41 @@ export function run(args: readonly string[], read: ReadText): Outcome {
   switch (command) {
     case 'evaluate':
       return evaluate(rest, read);
+    case 'plan':
+      return plan(rest, read);
     case 'sftr':
       return sftr(rest);
     case 'help':
     case '--help':
       return { exitCode: 0, output: USAGE.join('\n') };
     default:
-      return refuse(`command: ${command === undefined ? 'is missing' : `"${command}" is not known`}; allowed: evaluate, sftr`, ...USAGE);
+      return refuse(
+        `command: ${command === undefined ? 'is missing' : `"${command}" is not known`}; allowed: evaluate, plan, sftr`,
+        ...USAGE,
+      );
   }
 }
 
 function evaluate(args: readonly string[], read: ReadText): Outcome {
+  return withFile('evaluate', AssessmentFile, args, read, (file) =>
+    evaluationReport(assess(assessmentOf(file), { normSet: file.normSet })),
+  );
+}
+
+function plan(args: readonly string[], read: ReadText): Outcome {
+  return withFile('plan', PlanFile, args, read, (file) => planReport(planExam(planRequestOf(file))));
+}
+
+/** Reads one JSON file, holds it to its schema, and prints what it comes to. */
+function withFile<S extends z.ZodType>(
+  command: string,
+  schema: S,
+  args: readonly string[],
+  read: ReadText,
+  answer: (file: z.output<S>) => unknown,
+): Outcome {
   const [file, ...extra] = args;
-  if (file === undefined || extra.length > 0) return refuse('evaluate: takes one file, or - for standard input');
+  if (file === undefined || extra.length > 0) return refuse(`${command}: takes one file, or - for standard input`);
   let json: unknown;
   try {
     json = JSON.parse(read(file));
@@ -43,9 +67,8 @@ function evaluate(args: readonly string[], read: ReadText): Outcome {
       error instanceof SyntaxError ? `${file}: is not JSON (${why}); allowed: one JSON object` : `${file}: cannot be read (${why})`,
     );
   }
-  const parsed = AssessmentFile.safeParse(json);
-  if (!parsed.success) return refuse(...explain(parsed.error).map((p) => `${p.path}: ${p.message}`));
-  return print(evaluationReport(assess(assessmentOf(parsed.data), { normSet: parsed.data.normSet })));
+  const parsed = schema.safeParse(json);
+  return parsed.success ? print(answer(parsed.data)) : refuse(...explain(parsed.error).map((p) => `${p.path}: ${p.message}`));
 }
 
 function sftr(args: readonly string[]): Outcome {

@@ -10,9 +10,11 @@ import {
   finestStep,
   isTooFine,
   isDual,
+  isTilt,
   isValue,
   measurementKey,
   motion,
+  movedBetween,
   readSftr,
   SftrError,
   type Assessment,
@@ -21,6 +23,7 @@ import {
   type MotionId,
   type Position as PositionId,
   type Protocol,
+  type Sense,
   type Side as SideId,
   type Trial,
 } from '@dial-gauge/core';
@@ -30,6 +33,8 @@ import { Day, Digit, EndFeel, Instrument, InvolvedSide, Joint, Mode, Motion, Nor
 const Angle = z.number();
 const TiltPair = z.strictObject({ zero: Angle, end: Angle });
 const AngleTrial = z.strictObject({ start: Angle.optional(), end: Angle });
+/** Two figures of an inclinometer that was not set to zero; which way it counted follows from the motion. */
+const TiltTrial = TiltPair.transform((tilt) => ({ tilt, sense: 1 as Sense }));
 const DualTrial = z.strictObject({ upper: TiltPair, lower: TiltPair });
 const ValueTrial = z.strictObject({ value: z.number(), unit: z.enum(ENTRY_UNITS).optional() });
 
@@ -51,7 +56,7 @@ const Reading = z.strictObject({
   protocol: z.string().optional(),
   instrument: Instrument,
   trials: z
-    .array(z.union([AngleTrial, DualTrial, ValueTrial]))
+    .array(z.union([AngleTrial, DualTrial, ValueTrial, TiltTrial]))
     .min(1)
     .max(6),
   ...qualifiers,
@@ -88,9 +93,9 @@ const Measurements = z
   .transform((items, context): Measurement[] => {
     const refuse: Refuse = (path, message) => context.issues.push({ code: 'custom', path, message, input: items });
     const measurements = items.flatMap((item, index) =>
-      (!item ? [] : 'sftr' in item ? fromSftr(item, index, refuse) : withMode(item, index, refuse)).filter((m) =>
-        isMeasurable(m, index, refuse),
-      ),
+      (!item ? [] : 'sftr' in item ? fromSftr(item, index, refuse) : withMode(item, index, refuse))
+        .map(withSense)
+        .filter((m) => isMeasurable(m, index, refuse)),
     );
     const seen = new Set<string>();
     measurements.forEach((m) => {
@@ -140,6 +145,13 @@ function withMode(item: z.infer<typeof Reading>, index: number, refuse: Refuse):
   if (motion(item.motion).unit !== 'deg' || modes.length === 1) return [{ ...item, mode: modes[0]! }];
   refuse([index, 'mode'], `is missing; allowed: ${modes.join(', ')}`);
   return [];
+}
+
+/** Which way a device counted: the way that the motion can have gone. */
+function withSense(m: Measurement): Measurement {
+  const { limits } = motion(m.motion);
+  const trials = m.trials.map((trial) => (isTilt(trial) ? { ...trial, sense: movedBetween(trial.tilt, limits)?.moved.sense ?? 1 } : trial));
+  return { ...m, trials };
 }
 
 /** The test position that a bracket names: rotation with the hip bent is sitting, with the hip straight prone. */
@@ -226,6 +238,10 @@ function trialProblems({ motion: id, instrument }: Measurement, trial: Trial): T
     return checked('upper', Math.round(endPosition(trial) * 10) / 10);
   }
   if (unit === 'deg') {
+    if (isTilt(trial))
+      return instrument === 'inclinometer'
+        ? checked('end', endPosition(trial))
+        : [['zero', `belongs to an inclinometer that was not set to zero, not to a ${instrument}`]];
     if (isDual(trial) || isValue(trial)) return [['', `needs end (and start where it was not 0), as read from a ${instrument}`]];
     return [...checked('end', trial.end), ...(trial.start === undefined ? [] : checked('start', trial.start))];
   }

@@ -2,5 +2,8 @@ export * from './assessment-file.js';
 export * from './explain.js';
 export * from './ids.js';
 export * from './openapi.js';
+export * from './plan-file.js';
+export * from './preparing.js';
+export * from './readings.js';
 export * from './records.js';
 export * from './routes.js';

@@ -1,6 +1,8 @@
-import { checkValue, checkWay, endPosition, protocolOfId, storedTrial, type Judgement, type NormSet, type Series } from '@dial-gauge/core';
+import type { Judgement, NormSet, Series } from '@dial-gauge/core';
 import * as z from 'zod';
-import { Day, Digit, EndFeel, Id, Instrument, InvolvedSide, Mode, Motion, Position, Sex, Side } from './ids.js';
+import { Day, Digit, Id, InvolvedSide, Sex } from './ids.js';
+import { CautionsView, HandWidths, Intake, PlanView, Sheet } from './preparing.js';
+import { MeasurementView } from './readings.js';
 
 /** RFC 9457 problem, with one entry per field that was refused. */
 export const Problem = z.object({
@@ -49,12 +51,7 @@ export const PatientView = z.object({
 });
 export type PatientView = z.infer<typeof PatientView>;
 
-export const EpisodeView = z.object({
-  id: Id,
-  complaint: z.string(),
-  involvedSide: InvolvedSide.nullable(),
-  openedOn: Day,
-});
+export const EpisodeView = z.object({ ...Intake.shape, id: Id, openedOn: Day, revision: z.int() });
 export type EpisodeView = z.infer<typeof EpisodeView>;
 
 export const VisitView = z.object({
@@ -80,119 +77,8 @@ export const PatientRecord = z.object({
 });
 export type PatientRecord = z.infer<typeof PatientRecord>;
 
-/** One thing to be measured at a visit. */
-export const SheetItem = z
-  .strictObject({ protocol: z.string().max(90), digit: Digit.optional() })
-  .superRefine(({ protocol: id, digit }, context) => {
-    const protocol = protocolOfId(id);
-    if (!protocol)
-      return void context.addIssue({
-        code: 'custom',
-        path: ['protocol'],
-        message: `"${id}" is not in the library; allowed: a protocol id, as hip.flexion/supine`,
-      });
-    const { motion: motionId, position, modes, instruments } = protocol;
-    const wrong = checkWay({ motion: motionId, mode: modes[0]!, position, protocol: id, instrument: instruments[0]!, digit });
-    if (wrong) context.addIssue({ code: 'custom', path: [wrong.field], message: wrong.message });
-  });
-export type SheetItem = z.infer<typeof SheetItem>;
-
-/** What is to be measured at a visit, each thing once. */
-export const Sheet = z
-  .array(SheetItem)
-  .min(1)
-  .max(120)
-  .superRefine((items, context) => {
-    const seen = new Set<string>();
-    items.forEach(({ protocol, digit }, index) => {
-      const key = `${protocol} ${digit ?? ''}`;
-      if (seen.has(key))
-        context.addIssue({ code: 'custom', path: [index], message: 'is on the sheet already; allowed: each way of measuring once' });
-      seen.add(key);
-    });
-  });
-
 export const NewVisit = z.strictObject({ id: Id, assessedOn: Day, sheet: Sheet.optional() });
 export type NewVisit = z.infer<typeof NewVisit>;
-
-/** One way of measuring on one side: what a reading or a remark belongs to. */
-const way = {
-  motion: Motion,
-  /** Which finger, for the joints of the fingers. */
-  digit: Digit.optional(),
-  side: Side,
-  mode: Mode,
-  position: Position,
-  /** Protocol id, where a position has several ways; the usual one where it is left out. */
-  protocol: z.string().max(90).optional(),
-};
-
-/** One held reading: degrees from `start` to `end`, or a length, force or time in `end`. `id` is made by the client: sending it twice saves it once. */
-export const NewReading = z
-  .strictObject({
-    id: Id,
-    ...way,
-    instrument: Instrument,
-    start: z.number().default(0),
-    end: z.number(),
-    /** Zero and end of the lower site, where the reading was taken at two; start and end are then the upper one's. */
-    lower: z.strictObject({ zero: z.number(), end: z.number() }).optional(),
-    heldAt: z.iso.datetime(),
-  })
-  .superRefine((reading, context) => {
-    const wrong = checkWay(reading);
-    if (wrong) context.addIssue({ code: 'custom', path: [wrong.field], message: wrong.message });
-    const dual = reading.instrument === 'dualInclinometer';
-    if (dual !== (reading.lower !== undefined)) {
-      const message = dual ? 'is missing; allowed: zero and end of the lower site' : 'belongs to a reading at two sites; leave it out';
-      context.addIssue({ code: 'custom', path: ['lower'], message });
-    }
-    if (wrong) return;
-    if (dual && reading.lower) {
-      const value = Math.round(endPosition(storedTrial(reading.motion, reading)) * 10) / 10;
-      const message = checkValue(reading.motion, reading.instrument, value);
-      if (message) context.addIssue({ code: 'custom', path: ['end'], message: `upper less lower: ${message}` });
-      return;
-    }
-    for (const field of ['start', 'end'] as const) {
-      if (field === 'start' && reading.start === 0) continue;
-      const message = checkValue(reading.motion, reading.instrument, reading[field]);
-      if (message) context.addIssue({ code: 'custom', path: [field], message });
-    }
-  });
-export type NewReading = z.infer<typeof NewReading>;
-
-export const TrialView = z.object({
-  id: Id,
-  start: z.number(),
-  end: z.number(),
-  lower: z.object({ zero: z.number(), end: z.number() }).nullable(),
-  instrument: Instrument,
-  heldAt: z.iso.datetime(),
-  examiner: z.string(),
-});
-export type TrialView = z.infer<typeof TrialView>;
-
-/** What was noted beside the readings of one measurement. A field left out stays as it is. */
-export const Remark = z.strictObject({
-  ...way,
-  pain: z.int().min(0).max(10).nullable().optional(),
-  painWhere: z.string().trim().max(200).optional(),
-  endFeel: EndFeel.nullable().optional(),
-  substitutions: z.array(z.string().max(60)).max(12).optional(),
-});
-export type Remark = z.infer<typeof Remark>;
-
-export const MeasurementView = z.object({
-  ...way,
-  instrument: Instrument,
-  trials: z.array(TrialView),
-  pain: z.int().nullable(),
-  painWhere: z.string(),
-  endFeel: EndFeel.nullable(),
-  substitutions: z.array(z.string()),
-});
-export type MeasurementView = z.infer<typeof MeasurementView>;
 
 /** The clinic's norm set itself, where it is one of its own. */
 const OwnNormSet = z.custom<NormSet>((value) => typeof value === 'object' && value !== null).nullable();
@@ -205,15 +91,17 @@ export const VisitRecord = z.object({
   ownNormSet: OwnNormSet,
   /** What is to be measured; null: the default set. */
   sheet: z.array(z.object({ protocol: z.string(), digit: Digit.optional() })).nullable(),
+  /** The run sheet as it was prepared; null: planned from the sheet. */
+  plan: PlanView.nullable(),
+  /** Counts up with every change of the plan. */
+  revision: z.int(),
+  cautions: CautionsView.nullable(),
+  hand: HandWidths,
   measurements: z.array(MeasurementView),
   /** The visit before, with readings; what the hollow marks show. */
   previous: z.object({ assessedOn: Day, measurements: z.array(MeasurementView) }).nullable(),
 });
 export type VisitRecord = z.infer<typeof VisitRecord>;
-
-/** A held reading, once it is committed. */
-export const SavedReading = z.object({ reading: TrialView, repeated: z.boolean() });
-export type SavedReading = z.infer<typeof SavedReading>;
 
 /** The core's result object as it passes over HTTP; its shape is described by the core's types. */
 export const JudgementView = z.object({

@@ -30,6 +30,7 @@ export {
 } from './catalogue/check.js';
 export * from './error/index.js';
 export { evaluationReport, type EvaluationReport } from './exchange/report.js';
+export { planReport } from './exchange/plan-report.js';
 export { normSetFromRows, normSetToRows, type NormRowsReading, type RefusedCell } from './exchange/norm-rows.js';
 export * from './finding/index.js';
 export { endPosition, measure, summarise, type MeasuredValue } from './measurement.js';

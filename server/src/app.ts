@@ -11,6 +11,7 @@ import { pinoHttp } from 'pino-http';
 import type { DataSource } from 'typeorm';
 import { clinicRouter } from './http/clinic.js';
 import { judgingRouter } from './http/judging.js';
+import { preparingRouter } from './http/preparing.js';
 import { problemHandler } from './http/problem-handler.js';
 import { COOKIE_NAME, sessionRouter } from './http/session.js';
 import { HttpProblem } from './problem.js';
@@ -109,6 +110,7 @@ export function createApp(settings: AppSettings): Express {
     router.use(sessionRouter(dataSource));
     router.use(clinicRouter(dataSource));
     router.use(judgingRouter(dataSource));
+    router.use(preparingRouter(dataSource));
     return router;
   }
 }

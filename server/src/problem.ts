@@ -15,5 +15,12 @@ export class HttpProblem extends Error {
 export const notFound = (what: string): HttpProblem =>
   new HttpProblem(404, 'Not found', `There is no such ${what} in this clinic. Go back to the caseload and open it from there.`);
 
+export const notYours = (name: string): HttpProblem =>
+  new HttpProblem(
+    403,
+    'Somebody else is signed in',
+    `${name} is signed in now. What you entered is kept here under your name and is sent when you sign in again.`,
+  );
+
 export const noSession = (): HttpProblem =>
   new HttpProblem(401, 'Not signed in', 'Your session has ended. Sign in again; what you typed stays on the screen.');

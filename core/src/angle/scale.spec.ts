@@ -16,10 +16,16 @@ describe('device scales', () => {
   it('give back the excursion whatever the zero, the scale and the way the device counts', () => {
     const excursions = fc.integer({ min: 0, max: 85 });
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 359 }), excursions, fc.constantFrom(1, -1), fc.constantFrom('360', '180'), (zero, moved, sense, scale) => {
-        const tilt = { zero: showOn(zero, scale), end: showOn(zero + sense * moved, scale) };
-        expect(movedBetween(tilt, LIMITS)?.moved.value).toBe(moved);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 359 }),
+        excursions,
+        fc.constantFrom(1, -1),
+        fc.constantFrom('360', '180'),
+        (zero, moved, sense, scale) => {
+          const tilt = { zero: showOn(zero, scale), end: showOn(zero + sense * moved, scale) };
+          expect(movedBetween(tilt, LIMITS)?.moved.value).toBe(moved);
+        },
+      ),
     );
   });
 

@@ -13,7 +13,11 @@ const HEEL = { long: '% above the floor', short: '%' } as const;
 
 type Tape = Omit<ProtocolSpec, 'swing' | 'by'> & Partial<Pick<ProtocolSpec, 'by'>>;
 const taped = (id: string, spec: Omit<MotionSpec, 'unit' | 'protocols'> & { readonly protocols: readonly Tape[] }): Motion =>
-  defineMotion(`distance.${id}`, { ...spec, unit: 'cm', protocols: spec.protocols.map((p) => ({ source: LINEAR, by: ['tape', 'visual'], ...p, swing: 'none' })) });
+  defineMotion(`distance.${id}`, {
+    ...spec,
+    unit: 'cm',
+    protocols: spec.protocols.map((p) => ({ source: LINEAR, by: ['tape', 'visual'], ...p, swing: 'none' })),
+  });
 
 const lunge = {
   modes: BOTH,

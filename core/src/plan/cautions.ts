@@ -18,7 +18,10 @@ export const NOT_A_DIAGNOSIS =
   'These questions do not diagnose. Local rules, the treating surgeon and your own judgement as a licensed clinician come first.';
 
 const CONSENSUS: Source = { cite: 'consensus rules for stopping and referring', fromMemory: true };
-const NECK_RULES: Source = { cite: 'Rushton A et al., international framework for the neck, 2014/2020; Stiell IG 2001 JAMA 286:1841', fromMemory: true };
+const NECK_RULES: Source = {
+  cite: 'Rushton A et al., international framework for the neck, 2014/2020; Stiell IG 2001 JAMA 286:1841',
+  fromMemory: true,
+};
 const LEG: readonly Region[] = ['hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp', 'greatToeIp', 'muscleLength', 'girth'];
 const SPINE: readonly Region[] = ['cervical', 'thoracic', 'lumbar', 'thoracolumbar'];
 
@@ -37,15 +40,46 @@ const care = (id: string, ask: string, then: string, regions: readonly Region[] 
 
 /** What is asked, those that end the visit first. */
 export const CAUTIONS: readonly CautionQuestion[] = [
-  refer('fracture', 'A fall or blow, and a fracture or dislocation is not ruled out?', 'Support the limb and send for imaging; do not move the joint.'),
-  refer('infection', 'A hot, red, swollen joint, or fever with joint pain?', 'Same-day medical review: a joint infection has to be ruled out.'),
-  refer('clot', 'Calf or arm newly swollen, warm and tender, or short of breath?', 'Urgent medical review for a clot; do not measure or squeeze the calf.', LEG),
-  refer('nerve', 'New numbness, weakness, or change of bladder, bowel or saddle feeling?', 'Emergency review when bladder, bowel or saddle feeling changed; otherwise medical review before measuring.'),
-  refer('cord', 'New clumsiness of hands or gait, or electric shocks on bending the neck?', 'Medical review before any movement test of the spine.', SPINE),
+  refer(
+    'fracture',
+    'A fall or blow, and a fracture or dislocation is not ruled out?',
+    'Support the limb and send for imaging; do not move the joint.',
+  ),
+  refer(
+    'infection',
+    'A hot, red, swollen joint, or fever with joint pain?',
+    'Same-day medical review: a joint infection has to be ruled out.',
+  ),
+  refer(
+    'clot',
+    'Calf or arm newly swollen, warm and tender, or short of breath?',
+    'Urgent medical review for a clot; do not measure or squeeze the calf.',
+    LEG,
+  ),
+  refer(
+    'nerve',
+    'New numbness, weakness, or change of bladder, bowel or saddle feeling?',
+    'Emergency review when bladder, bowel or saddle feeling changed; otherwise medical review before measuring.',
+  ),
+  refer(
+    'cord',
+    'New clumsiness of hands or gait, or electric shocks on bending the neck?',
+    'Medical review before any movement test of the spine.',
+    SPINE,
+  ),
   refer('night', 'Constant pain at night or weight loss without a reason?', 'Medical review before measuring.'),
-  refer('repair', 'A tendon or ligament repaired lately, and the surgeon’s limits not known?', 'Ask the surgeon for the limits first; then enter them as precautions.'),
+  refer(
+    'repair',
+    'A tendon or ligament repaired lately, and the surgeon’s limits not known?',
+    'Ask the surgeon for the limits first; then enter them as precautions.',
+  ),
   refer('bone-in-muscle', 'A hard, growing lump in a bruised muscle?', 'No stretching and no passive range; medical review.'),
-  refer('unstable-spine', 'Known instability of the spine, or a spinal fracture not cleared?', 'No range of the spine until it is cleared.', SPINE),
+  refer(
+    'unstable-spine',
+    'Known instability of the spine, or a spinal fracture not cleared?',
+    'No range of the spine until it is cleared.',
+    SPINE,
+  ),
   refer('compartment', 'Pain out of proportion with a tense limb, or a wound that has opened?', 'Emergency review.'),
   refer(
     'neck-vessels',
@@ -63,8 +97,16 @@ export const CAUTIONS: readonly CautionQuestion[] = [
   ),
   care('bone', 'Osteoporosis?', 'No forced bending of the spine; stop at the first resistance.', SPINE),
   care('loose', 'Very mobile joints, pregnancy or shortly after it?', 'No pressure at the end of range.'),
-  care('thin-blood', 'Blood thinners, or an injection into the joint within a week?', 'No pressure at the end of range; look for bruising.'),
-  care('sharp', 'Pain of 7 or more of 10 at rest or on movement?', 'Active range first and only as far as the patient allows; stop when asked.'),
+  care(
+    'thin-blood',
+    'Blood thinners, or an injection into the joint within a week?',
+    'No pressure at the end of range; look for bruising.',
+  ),
+  care(
+    'sharp',
+    'Pain of 7 or more of 10 at rest or on movement?',
+    'Active range first and only as far as the patient allows; stop when asked.',
+  ),
 ];
 
 /** Stop when one of these comes up during a test. */

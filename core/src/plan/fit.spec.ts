@@ -59,7 +59,15 @@ describe('fit into the time', () => {
   });
 
   it('gives up a turn rather than what lies in one place', () => {
-    const task = (at: Station, rank: number, worth: number): Timed => ({ at: [at], late: false, locked: false, keep: false, rank, seconds: 60, worth });
+    const task = (at: Station, rank: number, worth: number): Timed => ({
+      at: [at],
+      late: false,
+      locked: false,
+      keep: false,
+      rank,
+      seconds: 60,
+      worth,
+    });
     const tasks = [task('supine', 0, 10), task('supine', 1, 10), task('prone', 2, 12)];
     expect(fitInto(tasks, 140, assumedTurn).kept).toEqual([0, 1]);
     expect(fitInto(tasks, 60, assumedTurn).kept).toEqual([2]);

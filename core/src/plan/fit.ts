@@ -27,12 +27,7 @@ const cells = (seconds: number): number => Math.ceil(seconds / STEP_SECONDS);
  * stations a 0/1 knapsack over what can be done there. Locked tasks and those
  * to keep always stay; when they alone are too much, nothing else does.
  */
-export function fitInto(
-  tasks: readonly Timed[],
-  available: number,
-  turn: TurnSeconds,
-  from: Station | null = null,
-): Fitted {
+export function fitInto(tasks: readonly Timed[], available: number, turn: TurnSeconds, from: Station | null = null): Fitted {
   const stays = tasks.map((task) => task.keep || task.locked);
   const stations = STATIONS.filter((station) => tasks.some((task) => task.at.includes(station)));
   const all = tasks.map((_, i) => i);

@@ -10,7 +10,18 @@ export {
 export { DEFAULT_EXAM_SET, EXAM_SETS, findExamSet, type ExamSet } from './exam-sets.js';
 export { NO_TIMES, recordedTimes, secondsFor, turnSecondsOf, type HeldAt, type RecordedTimes } from './minutes.js';
 export { openEnds, type OpenEnd, type StepState } from './open-ends.js';
-export { itemsOfSheet, planExam, waysOf, type ExamPlan, type LeftOut, type PlanItem, type PlanRequest, type PlanStep, type SheetItem } from './plan.js';
+export {
+  itemsOfSheet,
+  modesOf,
+  planExam,
+  waysOf,
+  type ExamPlan,
+  type LeftOut,
+  type PlanItem,
+  type PlanRequest,
+  type PlanStep,
+  type SheetItem,
+} from './plan.js';
 export { allowedFor, holdsOn, isPast, precautionWords, type Allowed, type Moved, type Precaution } from './precaution.js';
 export { findProcedure, PROCEDURES, SURGEON_WINS, usualPrecautions, type Procedure, type UsualLimit } from './procedures.js';
 export { runSheet, variantWords, type RunBlock, type RunRow } from './run-sheet.js';

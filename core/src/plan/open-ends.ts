@@ -40,7 +40,8 @@ export function openEnds(steps: readonly PlanStep[], station: Station, stateOf: 
     if (passive) {
       const against = stateOf(passive);
       const { better, unit } = motion(protocolOfId(step.protocol)!.motion);
-      const over = state.value === null || against.value === null || unit !== 'deg' ? 0 : (state.value - against.value) * (better === 'less' ? -1 : 1);
+      const over =
+        state.value === null || against.value === null || unit !== 'deg' ? 0 : (state.value - against.value) * (better === 'less' ? -1 : 1);
       if (over > (state.mdc ?? Infinity)) {
         odd.push({ step, kind: 'odd', words: `${name} goes ${Math.round(over)}° further than passive: measure both again` });
       }

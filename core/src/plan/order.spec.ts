@@ -33,7 +33,10 @@ function bruteForce(tasks: readonly Task[], from: Station | null): OrderCost {
 const someTasks = fc
   .array(
     fc.record({
-      at: fc.uniqueArray(fc.constantFrom<Station>('standing', 'sitting', 'supine', 'sidelying-on-left', 'prone'), { minLength: 1, maxLength: 2 }),
+      at: fc.uniqueArray(fc.constantFrom<Station>('standing', 'sitting', 'supine', 'sidelying-on-left', 'prone'), {
+        minLength: 1,
+        maxLength: 2,
+      }),
       late: fc.boolean(),
       locked: fc.boolean(),
     }),
@@ -107,7 +110,12 @@ describe('best order', () => {
   });
 
   it('takes another turn for a locked order, and no more than one', () => {
-    const tasks = [task('prone', 0, { locked: true }), task('supine', 1, { locked: true }), task('prone', 2, { locked: true }), task('supine', 3)];
+    const tasks = [
+      task('prone', 0, { locked: true }),
+      task('supine', 1, { locked: true }),
+      task('prone', 2, { locked: true }),
+      task('supine', 3),
+    ];
     const { steps, cost } = bestOrder(tasks, assumedTurn);
     expect(steps.map((step) => step.task)).toEqual([0, 1, 3, 2]);
     expect(cost.turns).toBe(2);

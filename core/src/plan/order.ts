@@ -48,12 +48,7 @@ export function entryCost(first: Station, seconds: TurnSeconds): number {
 }
 
 /** What an order costs. `from` is where the patient is already; null: nobody is on the table yet. */
-export function costOf(
-  tasks: readonly Task[],
-  steps: Ordered['steps'],
-  seconds: TurnSeconds,
-  from: Station | null = null,
-): OrderCost {
+export function costOf(tasks: readonly Task[], steps: Ordered['steps'], seconds: TurnSeconds, from: Station | null = null): OrderCost {
   const cost = { turns: 0, seconds: 0, unusual: 0, late: 0, entry: 0, rank: 0 };
   let at = from;
   steps.forEach((step, i) => {
@@ -266,7 +261,7 @@ function walk(tasks: readonly Task[], at: readonly Station[], seconds: TurnSecon
     return order < 0 ? b : a;
   });
   const steps: { task: number; at: Station }[] = [];
-  for (let state: State | null = best.state; state; ) {
+  for (let state: State | null = best.state; state;) {
     const { next, placed }: Best = solve(state);
     for (const task of placed) steps.push({ task, at: stations[state.here]! });
     state = next;

@@ -1,6 +1,16 @@
 import { motion, PROTOCOLS, protocolOfId } from '../catalogue/index.js';
 import type { InvolvedSide } from '../terms.js';
-import { EXAM_SETS, findExamSet, itemsOfSheet, planExam, runSheet, waysOf, type PlanItem, type PlanStep, type Precaution } from './index.js';
+import {
+  EXAM_SETS,
+  findExamSet,
+  itemsOfSheet,
+  planExam,
+  runSheet,
+  waysOf,
+  type PlanItem,
+  type PlanStep,
+  type Precaution,
+} from './index.js';
 import { NO_TIMES, recordedTimes, secondsFor } from './minutes.js';
 
 const setItems = (id: string): PlanItem[] => itemsOfSheet(findExamSet(id)!.items);
@@ -55,7 +65,13 @@ describe('plan of an exam', () => {
   });
 
   it('leaves the forbidden out, stops at a limit, and says by whom', () => {
-    const forbidden: Precaution = { motion: 'knee.extension', mode: 'passive', limit: null, until: null, source: 'surgeon, letter of 2 November' };
+    const forbidden: Precaution = {
+      motion: 'knee.extension',
+      mode: 'passive',
+      limit: null,
+      until: null,
+      source: 'surgeon, letter of 2 November',
+    };
     const plan = planExam({ items: setItems('knee-replacement'), involved: 'left', precautions: [LIMIT, forbidden], on: '2026-11-23' });
     expect(plan.leftOut.map((out) => [out.motion, out.side, out.mode, out.reason])).toEqual([
       ['knee.extension', 'left', 'passive', 'precaution'],
@@ -93,7 +109,9 @@ describe('plan of an exam', () => {
     expect(all.seconds).toBeGreaterThan(300);
     expect(plan.seconds).toBeLessThanOrEqual(300);
     expect(plan.steps.length + plan.leftOut.length).toBe(24);
-    expect(plan.steps.filter((step) => step.side === 'left').length).toBeGreaterThan(plan.steps.filter((step) => step.side === 'right').length);
+    expect(plan.steps.filter((step) => step.side === 'left').length).toBeGreaterThan(
+      plan.steps.filter((step) => step.side === 'right').length,
+    );
     expect(plan.leftOut.every((out) => out.reason === 'time' && out.why.startsWith('does not fit into 5 min: takes 0.4 min'))).toBeTrue();
     const dropped = plan.leftOut.find((out) => out.side === 'right')!;
     expect(dropped.why).toContain('on the uninvolved side');

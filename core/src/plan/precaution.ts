@@ -40,7 +40,8 @@ export function holdsOn({ until }: Pick<Precaution, 'until'>, on: IsoDate | null
 }
 
 /** What is often found short of zero, so that a limit of zero still leaves something to measure. */
-const COMES_FROM_BEHIND_ZERO = /^(knee|elbow|hip|fingerPip|fingerDip|fingerMcp|thumbMcp|thumbIp)\.extension$|^ankle\.dorsiflexion$|Extension$/;
+const COMES_FROM_BEHIND_ZERO =
+  /^(knee|elbow|hip|fingerPip|fingerDip|fingerMcp|thumbMcp|thumbIp)\.extension$|^ankle\.dorsiflexion$|Extension$/;
 
 /** A limit that leaves nothing to measure: a motion that starts at zero and may not leave it. */
 function leavesNothing({ id, better }: Motion, limit: number): boolean {

@@ -73,7 +73,12 @@ export const PROCEDURES: readonly Procedure[] = [
     id: 'hip-replacement-lateral',
     name: 'Hip replacement, lateral approach',
     region: 'hip',
-    limits: [to('hip.extension', 0, 12), not('hip.externalRotation', 12, 'passive'), to('hip.adduction', 0, 12), not('strength.hipAbduction', 12)],
+    limits: [
+      to('hip.extension', 0, 12),
+      not('hip.externalRotation', 12, 'passive'),
+      to('hip.adduction', 0, 12),
+      not('strength.hipAbduction', 12),
+    ],
     note: 'No resisted abduction where the abductors were repaired.',
     confidence: 'medium',
     source: memory('traditional precautions after the direct lateral and anterolateral approach'),
@@ -155,7 +160,12 @@ export const PROCEDURES: readonly Procedure[] = [
     id: 'achilles-repair',
     name: 'Achilles repair',
     region: 'ankle',
-    limits: [not('ankle.dorsiflexion', 12, 'passive'), to('ankle.dorsiflexion', 0, 6, 'active'), to('ankle.dorsiflexion', 5, 8, 'active'), not('distance.kneeToWall', 12)],
+    limits: [
+      not('ankle.dorsiflexion', 12, 'passive'),
+      to('ankle.dorsiflexion', 0, 6, 'active'),
+      to('ankle.dorsiflexion', 5, 8, 'active'),
+      not('distance.kneeToWall', 12),
+    ],
     note: 'In the boot for the first two weeks: nothing is measured. Later look for an ankle that bends up further than the other: the tendon may have lengthened.',
     confidence: 'medium',
     source: memory('general practice after Achilles repair; Carmont MR 2013'),
@@ -235,15 +245,13 @@ export function findProcedure(id: string): Procedure | undefined {
  */
 export function usualPrecautions({ name, limits }: Procedure, side: Side | undefined, operatedOn: IsoDate, on: IsoDate): Precaution[] {
   return limits
-    .map(
-      ({ motion, mode, limit, untilWeek }): Precaution => ({
-        motion,
-        ...(side && side !== 'midline' ? { side } : {}),
-        ...(mode ? { mode } : {}),
-        limit,
-        until: addWeeks(operatedOn, untilWeek),
-        source: `usual after ${name.charAt(0).toLowerCase()}${name.slice(1)}, to week ${untilWeek}`,
-      }),
-    )
+    .map(({ motion, mode, limit, untilWeek }): Precaution => ({
+      motion,
+      ...(side && side !== 'midline' ? { side } : {}),
+      ...(mode ? { mode } : {}),
+      limit,
+      until: addWeeks(operatedOn, untilWeek),
+      source: `usual after ${name.charAt(0).toLowerCase()}${name.slice(1)}, to week ${untilWeek}`,
+    }))
     .filter(({ until }) => until !== null && on < until);
 }

@@ -17,7 +17,13 @@ import {
   type StepState,
 } from './index.js';
 
-const limit = (id: MotionId, at: number | null, more: Partial<Precaution> = {}): Precaution => ({ motion: id, limit: at, until: null, source: 'surgeon', ...more });
+const limit = (id: MotionId, at: number | null, more: Partial<Precaution> = {}): Precaution => ({
+  motion: id,
+  limit: at,
+  until: null,
+  source: 'surgeon',
+  ...more,
+});
 const moved = (id: MotionId, mode: 'active' | 'passive' = 'passive', side: 'left' | 'right' = 'left') => ({ motion: id, mode, side });
 
 describe('precautions', () => {
@@ -99,7 +105,12 @@ describe('caution questions', () => {
 });
 
 describe('before the patient is turned', () => {
-  const step = (mode: 'active' | 'passive', side: 'left' | 'right' = 'left'): PlanStep => ({ protocol: 'hip.abduction/supine', mode, side, seconds: 20 });
+  const step = (mode: 'active' | 'passive', side: 'left' | 'right' = 'left'): PlanStep => ({
+    protocol: 'hip.abduction/supine',
+    mode,
+    side,
+    seconds: 20,
+  });
   const state = (over: Partial<StepState>): StepState => ({ readings: 1, notDone: false, value: 30, mdc: 8, consistent: null, ...over });
   const PRONE: PlanStep = { protocol: 'hip.extension/prone', mode: 'active', side: 'left', seconds: 20 };
 
@@ -113,7 +124,9 @@ describe('before the patient is turned', () => {
   });
 
   it('points at active beyond passive, and at readings that do not agree', () => {
-    const odd = openEnds([step('active'), step('passive')], 'supine', ({ mode }) => state({ value: mode === 'active' ? 45 : 30, consistent: mode === 'active' ? null : false }));
+    const odd = openEnds([step('active'), step('passive')], 'supine', ({ mode }) =>
+      state({ value: mode === 'active' ? 45 : 30, consistent: mode === 'active' ? null : false }),
+    );
     expect(odd.map((end) => [end.kind, end.words])).toEqual([
       ['odd', 'Active left hip abduction goes 15° further than passive: measure both again'],
       ['odd', 'Passive left hip abduction: the readings do not agree'],

@@ -45,9 +45,7 @@ const tenth = (value: number): number => Math.round(value * 10) / 10;
 /** The figures of a reading at two sites, in the order of the hands. */
 export function sitesInOrder({ scale, hands }: Pick<Tool, 'scale' | 'hands'>): readonly string[] {
   if (scale === null) return ['upper end', 'lower end'];
-  return hands === 'two'
-    ? ['upper zero', 'lower zero', 'upper end', 'lower end']
-    : ['upper zero', 'upper end', 'lower zero', 'lower end'];
+  return hands === 'two' ? ['upper zero', 'lower zero', 'upper end', 'lower end'] : ['upper zero', 'upper end', 'lower zero', 'lower end'];
 }
 
 /**
@@ -111,12 +109,14 @@ function readAmount(body: string, from: EntryUnit, text: string, { motion: id }:
   if (entry.start !== 0) return refuse(`"${text}" has a start; allowed: one figure in ${suffixOf(unit).trim()}.`);
   if (!allowed.includes(from)) return refuse(`"${text}" is in ${from}, which does not measure this; allowed: ${allowed.join(', ')}.`);
   if (from === unit) return plain({ start: 0, end: entry.end });
-  if (isTooFine(instrument, entry.end, unit)) return refuse(`${formatNumber(entry.end)} ${from} is finer than the instrument reads; allowed: steps of 0.1 ${from}.`);
+  if (isTooFine(instrument, entry.end, unit))
+    return refuse(`${formatNumber(entry.end)} ${from} is finer than the instrument reads; allowed: steps of 0.1 ${from}.`);
   return plain({ start: 0, end: tenth(toKept(entry.end, from)), entered: `${formatNumber(entry.end)} ${from}` });
 }
 
 function readHands(fists: number, fingers: number, { instrument, widths }: Tool): ReadAtDial {
-  if (instrument !== 'visual') return refuse('Fists and fingers are read by hand and eye: choose that as the instrument, or type centimetres.');
+  if (instrument !== 'visual')
+    return refuse('Fists and fingers are read by hand and eye: choose that as the instrument, or type centimetres.');
   if (fingers > 4) return refuse(`${fingers} fingers are more than a fist; allowed: 0 to 4 beside the fists, as 1f2.`);
   const { fist, finger } = widths;
   const entered = `${handWords(fists, fingers)} (${formatNumber(fist)} and ${formatNumber(finger)} cm)`;
@@ -129,7 +129,8 @@ const FIGURE = /^[-−]?\d{1,3}(?:[.,]\d)?\+*$/;
 function readFigures(body: string, scale: DeviceScale | null): number[] | string {
   const parts = body.split(/[/\s]+/).filter(Boolean);
   const wrong = parts.find((part) => !FIGURE.test(part) || (part.includes('+') && scale !== 'quadrant'));
-  if (wrong !== undefined) return `"${wrong}" is not a figure of the device; allowed: degrees${scale === 'quadrant' ? ', with a + for every corner passed, as 30+' : ', as 104 or 12.5'}.`;
+  if (wrong !== undefined)
+    return `"${wrong}" is not a figure of the device; allowed: degrees${scale === 'quadrant' ? ', with a + for every corner passed, as 30+' : ', as 104 or 12.5'}.`;
   const figures = parts.map((part) => Number(part.replace('−', '-').replace(',', '.').replace(/\++$/, '')));
   if (scale === null) return figures;
   const off = figures.find((figure) => !isOnScale(figure, scale));
@@ -146,7 +147,10 @@ function readTilt(body: string, { motion: id }: Protocol, { scale }: Tool): Read
   if (end === undefined) return { ok: false, message: `"${body}" is the zero; now the end, as 350/20.`, next: 'end' };
   const { limits, name } = motion(id);
   const way = movedBetween({ zero, end }, limits);
-  if (!way) return refuse(`From ${formatNumber(zero)} to ${formatNumber(end)} is more than ${name.toLowerCase()} can move; allowed: ${formatNumber(limits.min)} to ${limits.max}°.`);
+  if (!way)
+    return refuse(
+      `From ${formatNumber(zero)} to ${formatNumber(end)} is more than ${name.toLowerCase()} can move; allowed: ${formatNumber(limits.min)} to ${limits.max}°.`,
+    );
   const reading = (sense: 1 | -1): StoredReading => ({ start: zero, end, scale, sense, entered: body });
   return { ok: true, reading: reading(way.moved.sense), side: null, other: way.other ? reading(way.other.sense) : null };
 }
@@ -176,7 +180,11 @@ export function valueOfReading({ motion: id }: Protocol, reading: StoredReading)
 }
 
 /** What does not fit the motion and the instrument; figures that are subtracted are held to what is left. */
-export function checkReading({ motion: id }: Protocol, { instrument }: Pick<Tool, 'instrument'>, reading: StoredReading): string | undefined {
+export function checkReading(
+  { motion: id }: Protocol,
+  { instrument }: Pick<Tool, 'instrument'>,
+  reading: StoredReading,
+): string | undefined {
   if (reading.lower || reading.scale) return checkValue(id, instrument, tenth(endPosition(storedTrial(id, reading))));
   const end = checkValue(id, instrument, reading.end);
   return end ?? (reading.start === 0 ? undefined : checkValue(id, instrument, reading.start));

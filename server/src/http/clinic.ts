@@ -55,6 +55,8 @@ export function clinicRouter(dataSource: DataSource): Router {
   serve(router, ROUTES.holdReading, ({ caller, params, body }) => new Readings(dataSource, caller).hold(params.id, body));
   serve(router, ROUTES.remark, ({ caller, params, body }) => new Readings(dataSource, caller).remark(params.id, body));
 
+  serve(router, ROUTES.correctReading, ({ caller, params, body }) => new Readings(dataSource, caller).correct(params.id, body));
+
   serve(router, ROUTES.withdrawReading, async ({ caller, params }) => {
     await new Readings(dataSource, caller).withdraw(params.id);
     return {};

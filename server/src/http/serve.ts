@@ -2,7 +2,7 @@ import type { Route } from '@dial-gauge/contract';
 import type { Request, Response, Router } from 'express';
 import type * as z from 'zod';
 import type { Caller } from '../caller.js';
-import { noSession, notFound } from '../problem.js';
+import { noSession, notFound, notYours } from '../problem.js';
 
 declare module 'express-session' {
   interface SessionData {
@@ -19,6 +19,9 @@ export interface Call<R extends Route> {
   readonly response: Response;
 }
 
+/** Who entered what is sent: a tab left open must not send under the name of whoever signed in after. */
+const MEANT_FOR = 'x-dial-gauge-user';
+
 /** Stands in for the caller on the routes that work without a session. */
 const NOBODY: Caller = { userId: '', name: '', clinicId: '' };
 
@@ -30,6 +33,8 @@ export function serve<R extends Route>(router: Router, route: R, handle: (call: 
   router[route.method](route.path, async (request, response) => {
     const caller = request.session.caller;
     if (!caller && !route.open) throw noSession();
+    const meant = request.get(MEANT_FOR);
+    if (caller && meant !== undefined && meant !== caller.userId) throw notYours(caller.name);
     const address = route.params.safeParse(request.params);
     if (!address.success) throw notFound('record');
     const params = address.data as z.output<R['params']>;

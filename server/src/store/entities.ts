@@ -1,11 +1,15 @@
+import type { CautionsView, NotDone, PlanView } from '@dial-gauge/contract';
 import type {
+  DeviceScale,
   EndFeel,
+  HandWidths,
   Instrument,
   InvolvedSide,
   Mode,
   MotionId,
   NormEntry,
   Position,
+  Precaution,
   Sex,
   SheetItem,
   Side,
@@ -31,6 +35,8 @@ export class Clinic {
   @Column({ ...text(60), name: 'norm_set' }) normSet!: string;
   /** null: those that come with the program. */
   @Column({ type: 'simple-json', nullable: true }) thresholds!: Thresholds | null;
+  /** Fist and finger, in cm; null: assumed. */
+  @Column({ type: 'simple-json', name: 'hand_widths', nullable: true }) handWidths!: HandWidths | null;
 }
 
 /** A norm set that the clinic brought in. Taken out of use, it stays on record. */
@@ -100,6 +106,42 @@ export class Episode {
   @Column(text(300)) complaint!: string;
   @Column({ ...text(10), name: 'involved_side', nullable: true }) involvedSide!: InvolvedSide | null;
   @Column({ ...day, name: 'opened_on' }) openedOn!: string;
+  /** Id of a procedure that the program knows. */
+  @Column({ ...text(60), name: 'procedure_id', nullable: true }) procedureId!: string | null;
+  @Column({ ...text(160), name: 'procedure_name', default: '' }) procedure!: string;
+  @Column({ ...day, name: 'procedure_on', nullable: true }) procedureOn!: string | null;
+  @Column({ ...text(10), name: 'dominant_side', nullable: true }) dominantSide!: 'left' | 'right' | 'both' | null;
+  @Column({ ...text(300), default: '' }) wanted!: string;
+  /** null: none. */
+  @Column({ type: 'simple-json', nullable: true }) precautions!: Precaution[] | null;
+  /** Counts up with every change, so that two examiners do not overwrite each other. */
+  @Column({ type: 'int', default: 0 }) revision!: number;
+}
+
+/** What a clinic measures for a complaint, beside the ready sets. */
+@Entity({ name: 'exam_set' })
+export class ExamSetRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column(text(80)) name!: string;
+  @Column({ type: 'simple-json' }) items!: SheetItem[];
+  @Column({ ...id, name: 'added_by' }) addedBy!: string;
+  @Column({ ...moment, name: 'added_at' }) addedAt!: Date;
+  @Column({ ...moment, name: 'removed_at', nullable: true }) removedAt!: Date | null;
+}
+
+/** What an episode or a visit said before it was changed: old value, new value, who, when. */
+@Entity({ name: 'record_change' })
+export class RecordChange {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column(text(10)) subject!: 'episode' | 'visit';
+  @Column({ ...id, name: 'subject_id' }) subjectId!: string;
+  @Column(text(30)) field!: string;
+  @Column({ type: 'simple-json', name: 'old_value', nullable: true }) oldValue!: unknown;
+  @Column({ type: 'simple-json', name: 'new_value', nullable: true }) newValue!: unknown;
+  @Column({ ...id, name: 'user_id' }) userId!: string;
+  @Column({ ...moment, name: 'changed_at' }) changedAt!: Date;
 }
 
 @Entity({ name: 'visit' })
@@ -112,6 +154,11 @@ export class Visit {
   @Column({ ...moment, name: 'started_at' }) startedAt!: Date;
   /** What is to be measured; null: the default set. */
   @Column({ type: 'simple-json', nullable: true }) sheet!: SheetItem[] | null;
+  /** Answers to the caution questions; null: not asked yet. */
+  @Column({ type: 'simple-json', nullable: true }) cautions!: CautionsView | null;
+  /** The run sheet as it was prepared; null: planned from the sheet. */
+  @Column({ type: 'simple-json', nullable: true }) plan!: PlanView | null;
+  @Column({ type: 'int', default: 0 }) revision!: number;
 }
 
 @Entity({ name: 'measurement' })
@@ -133,9 +180,13 @@ export class MeasurementRow {
   @Column({ ...text(200), name: 'pain_where' }) painWhere!: string;
   @Column({ ...text(10), name: 'end_feel', nullable: true }) endFeel!: EndFeel | null;
   @Column({ type: 'simple-json' }) substitutions!: string[];
+  /** Why there is no reading. */
+  @Column({ ...text(15), name: 'not_done', nullable: true }) notDone!: NotDone | null;
+  @Column({ ...text(300), name: 'not_done_why', default: '' }) notDoneWhy!: string;
+  @Column({ ...text(1000), default: '' }) note!: string;
 }
 
-/** A held reading as entered. Never changed and never deleted: undoing it fills the withdrawal. */
+/** A held reading as entered. Never changed and never deleted: undoing it fills the withdrawal, correcting it adds another that points back. */
 @Entity({ name: 'trial' })
 export class TrialRow {
   @PrimaryColumn(id) id!: string;
@@ -147,11 +198,22 @@ export class TrialRow {
   /** The lower site of a reading at two. */
   @Column({ ...angle, name: 'lower_zero', nullable: true }) lowerZero!: number | null;
   @Column({ ...angle, name: 'lower_end', nullable: true }) lowerEnd!: number | null;
+  /** How the device counts, where it was not set to zero. */
+  @Column({ ...text(10), nullable: true }) scale!: DeviceScale | null;
+  @Column({ type: 'tinyint', nullable: true }) sense!: 1 | -1 | null;
+  /** As it was entered, where it was converted. */
+  @Column({ ...text(80), default: '' }) entered!: string;
+  /** A limit that was passed, and why; null with a reason: it was not to be measured at all. */
+  @Column({ ...angle, name: 'past_limit', nullable: true }) pastLimit!: number | null;
+  @Column({ ...text(300), name: 'past_why', default: '' }) pastWhy!: string;
+  /** The reading that this one puts right. */
+  @Column({ ...id, nullable: true }) corrects!: string | null;
   @Column({ ...id, name: 'examiner_id' }) examinerId!: string;
   @Column({ ...moment, name: 'held_at' }) heldAt!: Date;
   @Column({ ...moment, name: 'saved_at' }) savedAt!: Date;
   @Column({ ...moment, name: 'withdrawn_at', nullable: true }) withdrawnAt!: Date | null;
   @Column({ ...id, name: 'withdrawn_by', nullable: true }) withdrawnBy!: string | null;
+  @Column({ ...text(300), name: 'withdrawn_why', default: '' }) withdrawnWhy!: string;
 }
 
 /** What a remark said before it was changed: old value, new value, who, when. */
@@ -167,4 +229,18 @@ export class Amendment {
   @Column({ ...moment, name: 'amended_at' }) amendedAt!: Date;
 }
 
-export const ENTITIES = [Clinic, User, SessionRow, Patient, Episode, Visit, MeasurementRow, TrialRow, Amendment, NormSetRow, ClinicChange];
+export const ENTITIES = [
+  Clinic,
+  User,
+  SessionRow,
+  Patient,
+  Episode,
+  Visit,
+  MeasurementRow,
+  TrialRow,
+  Amendment,
+  NormSetRow,
+  ClinicChange,
+  ExamSetRow,
+  RecordChange,
+];

@@ -6,25 +6,24 @@ import type {
   PatientRecord,
   PatientView,
   ProgressView,
-  TrialView,
   VisitRecord,
   VisitView,
 } from '@dial-gauge/contract';
 import {
+  ASSUMED_HAND,
   MOTIONS,
   storedTrial,
   NORM_SETS,
-  PROTOCOLS,
   type Assessment,
-  type Digit,
   type IsoDate,
   type Measurement,
   type Session,
 } from '@dial-gauge/core';
-import { In, IsNull, type DataSource } from 'typeorm';
+import { In, type DataSource } from 'typeorm';
 import { Clinic, Episode, MeasurementRow, Patient, TrialRow, User, Visit } from './entities.js';
 import { JudgingStore } from './judging.js';
 import { notFound } from '../problem.js';
+import { measurementView, trialViews } from './views.js';
 
 /** Reads one clinic's records. Every query names the clinic; there is no other way in. */
 export class Records {
@@ -127,6 +126,10 @@ export class Records {
       normSet: clinic.normSet,
       ownNormSet,
       sheet: visit.sheet,
+      plan: visit.plan,
+      revision: visit.revision,
+      cautions: visit.cautions,
+      hand: clinic.handWidths ?? ASSUMED_HAND,
       visits,
       at,
     };
@@ -187,7 +190,7 @@ export class Records {
     const rows = await this.dataSource.getRepository(MeasurementRow).findBy({ clinicId, visitId: In([...visitIds]) });
     const trials = rows.length
       ? await this.dataSource.getRepository(TrialRow).find({
-          where: { clinicId, measurementId: In(rows.map((r) => r.id)), withdrawnAt: IsNull() },
+          where: { clinicId, measurementId: In(rows.map((r) => r.id)) },
           order: { heldAt: 'ASC', savedAt: 'ASC' },
         })
       : [];
@@ -195,7 +198,10 @@ export class Records {
     const byVisit = new Map<string, MeasurementView[]>();
     rows.sort(byCatalogue);
     for (const row of rows) {
-      const own = trials.filter((t) => t.measurementId === row.id).map((t) => trialView(t, examiners.get(t.examinerId) ?? ''));
+      const own = trialViews(
+        trials.filter((t) => t.measurementId === row.id),
+        examiners,
+      );
       byVisit.set(row.visitId, [...(byVisit.get(row.visitId) ?? []), measurementView(row, own)]);
     }
     return byVisit;
@@ -219,43 +225,22 @@ export function patientView({ id, givenName, familyName, birthDate, sex, occupat
   return { id, givenName, familyName, birthDate, sex, occupation };
 }
 
-function episodeView({ id, complaint, involvedSide, openedOn }: Episode): EpisodeView {
-  return { id, complaint, involvedSide, openedOn };
-}
-
-export function trialView(trial: TrialRow, examiner: string): TrialView {
+export function episodeView(episode: Episode): EpisodeView {
+  const { id, complaint, involvedSide, openedOn, procedureId, procedure, procedureOn, dominantSide, wanted, precautions, revision } =
+    episode;
   return {
-    id: trial.id,
-    start: trial.startAngle,
-    end: trial.endAngle,
-    lower: trial.lowerZero === null || trial.lowerEnd === null ? null : { zero: trial.lowerZero, end: trial.lowerEnd },
-    instrument: trial.instrument,
-    heldAt: trial.heldAt.toISOString(),
-    examiner,
+    id,
+    complaint,
+    involvedSide,
+    openedOn,
+    procedureId,
+    procedure,
+    procedureOn,
+    dominantSide,
+    wanted,
+    precautions: precautions ?? [],
+    revision,
   };
-}
-
-export function measurementView(row: MeasurementRow, trials: TrialView[]): MeasurementView {
-  const { motion: id, digit, side, mode, position, pain, painWhere, endFeel, substitutions } = row;
-  return {
-    motion: id,
-    ...(digit === 0 ? {} : { digit: digit as Digit }),
-    side,
-    mode,
-    position,
-    ...(row.variant === '' ? {} : { protocol: protocolIdOf(row) }),
-    instrument: trials[trials.length - 1]?.instrument ?? 'goniometer',
-    trials,
-    pain,
-    painWhere,
-    endFeel,
-    substitutions,
-  };
-}
-
-/** The protocol that a row's motion, position and variant name; the usual one goes without saying. */
-function protocolIdOf({ motion: id, position, variant }: MeasurementRow): string | undefined {
-  return PROTOCOLS.find((p) => p.motion === id && p.position === position && (p.variant ?? '') === variant)?.id;
 }
 
 /** Stored measurements as the core reads them; those whose readings were all withdrawn are left out. */

@@ -1,0 +1,134 @@
+import {
+  checkWay,
+  findMotion,
+  motion,
+  protocolOfId,
+  waysOf,
+  type PlanItem,
+  type PlanRequest,
+  type Precaution as CorePrecaution,
+} from '@dial-gauge/core';
+import * as z from 'zod';
+import { Day, Digit, InvolvedSide, Mode, Motion, Position, Side } from './ids.js';
+
+/** A limit of one motion, as an episode and a plan file hold it. */
+export const Precaution = z
+  .strictObject({
+    motion: Motion,
+    side: Side.optional(),
+    mode: Mode.optional(),
+    /** Furthest end position in the motion's unit; left out or null: not to be measured. */
+    limit: z.number().nullable().default(null),
+    /** First day on which it no longer holds. */
+    until: Day.nullable().default(null),
+    source: z.string().trim().min(1).max(200),
+  })
+  .superRefine(({ motion: id, limit }, context) => {
+    const about = findMotion(id);
+    if (limit === null || !about) return;
+    const { min, max } = about.limits;
+    if (limit < min || limit > max)
+      context.addIssue({
+        code: 'custom',
+        path: ['limit'],
+        message: `${limit} is not an end of ${about.name.toLowerCase()}; allowed: ${min} to ${max}`,
+      });
+  });
+export type Precaution = z.infer<typeof Precaution>;
+
+/** A precaution as the core takes it: nothing instead of undefined. */
+export function precautionOf({ side, mode, ...rest }: Precaution): CorePrecaution {
+  return { ...rest, ...(side ? { side } : {}), ...(mode ? { mode } : {}) };
+}
+
+const Wanted = z
+  .strictObject({
+    motion: Motion,
+    digit: Digit.optional(),
+    /** May be left out where the motion has none. */
+    side: Side.optional(),
+    /** May be left out where it says nothing: a girth, a distance, a force, a time. */
+    mode: Mode.optional(),
+    /** Left out: the plan chooses the position that saves a turn. */
+    position: Position.optional(),
+    protocol: z.string().optional(),
+    locked: z.boolean().optional(),
+    keep: z.boolean().optional(),
+    provoking: z.boolean().optional(),
+  })
+  .transform((wanted, context): PlanItem => {
+    const refuse = (field: string, message: string): PlanItem => {
+      context.addIssue({ code: 'custom', path: [field], message });
+      return z.NEVER;
+    };
+    const about = motion(wanted.motion);
+    const side = wanted.side ?? (about.sides === 'midline' ? 'midline' : undefined);
+    if (!side) return refuse('side', 'is missing; allowed: left, right');
+    const modes = [...new Set(about.protocols.flatMap((p) => p.modes))];
+    const mode = wanted.mode ?? (about.unit !== 'deg' || modes.length === 1 ? modes[0] : undefined);
+    if (!mode) return refuse('mode', `is missing; allowed: ${modes.join(', ')}`);
+    const { protocol, position, digit, locked, keep, provoking } = wanted;
+    const ways = protocol === undefined ? waysOf(wanted.motion, mode, position) : [protocol];
+    const found = ways.map(protocolOfId)[0];
+    const at = found?.position ?? position ?? about.protocols[0]!.position;
+    const instrument = found?.instruments[0] ?? about.protocols[0]!.instruments[0]!;
+    const wrong = checkWay({ motion: wanted.motion, mode, position: at, protocol: found?.id ?? protocol, instrument, digit, side });
+    if (wrong) return refuse(wrong.field, wrong.message);
+    if (!found) return refuse('mode', `${about.name.toLowerCase()} is not measured "${mode}"; allowed: ${modes.join(', ')}`);
+    return {
+      motion: wanted.motion,
+      ...(digit ? { digit } : {}),
+      side,
+      mode,
+      protocols: ways,
+      ...(locked ? { locked } : {}),
+      ...(keep ? { keep } : {}),
+      ...(provoking ? { provoking } : {}),
+    };
+  });
+
+const Provoking = z.union([
+  Motion.transform((id) => ({ motion: id, side: undefined, mode: undefined })),
+  z.strictObject({ motion: Motion, side: Side.optional(), mode: Mode.optional() }),
+]);
+
+/** What `gauge plan` takes: what is to be measured, and what stands in the way. */
+export const PlanFile = z
+  .strictObject({
+    format: z.literal('dial-gauge/plan').optional(),
+    version: z.literal(1).optional(),
+    assessedOn: Day.optional(),
+    measurements: z.array(Wanted).min(1).max(200),
+    involvedSide: InvolvedSide.nullable().optional(),
+    precautions: z.array(Precaution).max(100).default([]),
+    minutesAvailable: z.number().min(1).max(240).nullable().optional(),
+    trials: z.int().min(1).max(6).default(1),
+    provoking: z.array(Provoking).max(200).default([]),
+  })
+  .superRefine(({ measurements }, context) => {
+    const seen = new Set<string>();
+    measurements.forEach((item, index) => {
+      const key = [item.protocols.join(), item.digit, item.side, item.mode].join(' ');
+      if (seen.has(key))
+        context.addIssue({ code: 'custom', path: ['measurements', index], message: 'is given twice; allowed: each measurement once' });
+      seen.add(key);
+    });
+  });
+export type PlanFile = z.infer<typeof PlanFile>;
+
+/** What the core plans, from a file that has been accepted. */
+export function planRequestOf(file: PlanFile): PlanRequest {
+  const provokes = (item: PlanItem) =>
+    item.provoking ||
+    file.provoking.some(
+      (p) => p.motion === item.motion && (p.side === undefined || p.side === item.side) && (p.mode === undefined || p.mode === item.mode),
+    );
+  return {
+    items: file.measurements.map((item) => (provokes(item) ? { ...item, provoking: true } : item)),
+    involved: file.involvedSide ?? null,
+    precautions: file.precautions.map(precautionOf),
+    on: file.assessedOn ?? null,
+    minutesAvailable: file.minutesAvailable ?? null,
+    trials: file.trials,
+  };
+}

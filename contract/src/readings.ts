@@ -1,0 +1,150 @@
+import { checkValue, checkWay, DEVICE_SCALES, endPosition, storedTrial } from '@dial-gauge/core';
+import * as z from 'zod';
+import { Digit, EndFeel, Id, Instrument, Mode, Motion, Position, Side } from './ids.js';
+
+/** One way of measuring on one side: what a reading or a remark belongs to. */
+const way = {
+  motion: Motion,
+  /** Which finger, for the joints of the fingers. */
+  digit: Digit.optional(),
+  side: Side,
+  mode: Mode,
+  position: Position,
+  /** Protocol id, where a position has several ways; the usual one where it is left out. */
+  protocol: z.string().max(90).optional(),
+};
+
+/** A limit that was passed, and why. */
+export const PastLimit = z.object({ limit: z.number().nullable(), why: z.string().trim().min(1).max(300) });
+export type PastLimit = z.infer<typeof PastLimit>;
+
+const TiltPair = z.strictObject({ zero: z.number(), end: z.number() });
+
+/** What was read: an angle, a pair of tilts, or an amount. */
+const figures = {
+  start: z.number().default(0),
+  end: z.number(),
+  /** Zero and end of the lower site, where the reading was taken at two; start and end are then the upper one's. */
+  lower: TiltPair.optional(),
+  /** How the device counts, where it was not set to zero: start and end are then figures of its scale. */
+  scale: z.enum(DEVICE_SCALES).optional(),
+  /** Which way the device counted while the joint moved. */
+  sense: z.literal([1, -1]).optional(),
+  /** As it was entered, where it was converted: "47 lb". */
+  entered: z.string().trim().max(80).optional(),
+};
+
+type Figures = Pick<NewReading, 'motion' | 'instrument' | 'start' | 'end' | 'lower' | 'scale' | 'sense'>;
+
+/** What does not fit the motion and the instrument, field by field. */
+export function figureProblems(reading: Figures, isWay = true): { field: string; message: string }[] {
+  const { motion: id, instrument, lower, scale } = reading;
+  const problems: { field: string; message: string }[] = [];
+  const dual = instrument === 'dualInclinometer';
+  if (dual !== (lower !== undefined)) {
+    const message = dual ? 'is missing; allowed: zero and end of the lower site' : 'belongs to a reading at two sites; leave it out';
+    problems.push({ field: 'lower', message });
+  }
+  if (scale && !dual && instrument !== 'inclinometer')
+    problems.push({ field: 'scale', message: 'belongs to a reading of an inclinometer; leave it out' });
+  if (!isWay) return problems;
+  if (lower || scale) {
+    const value = Math.round(endPosition(storedTrial(id, reading)) * 10) / 10;
+    const message = checkValue(id, instrument, value);
+    return message ? [...problems, { field: 'end', message: `${lower ? 'upper less lower' : 'from zero to end'}: ${message}` }] : problems;
+  }
+  for (const field of ['start', 'end'] as const) {
+    if (field === 'start' && reading.start === 0) continue;
+    const message = checkValue(id, instrument, reading[field]);
+    if (message) problems.push({ field, message });
+  }
+  return problems;
+}
+
+/** One held reading: degrees from `start` to `end`, or a length, force or time in `end`. `id` is made by the client: sending it twice saves it once. */
+export const NewReading = z
+  .strictObject({
+    id: Id,
+    ...way,
+    instrument: Instrument,
+    ...figures,
+    heldAt: z.iso.datetime(),
+    /** Where a precaution was passed: the limit, and why. */
+    pastLimit: PastLimit.optional(),
+  })
+  .superRefine((reading, context) => {
+    const wrong = checkWay(reading);
+    if (wrong) context.addIssue({ code: 'custom', path: [wrong.field], message: wrong.message });
+    for (const { field, message } of figureProblems(reading, wrong === undefined)) {
+      context.addIssue({ code: 'custom', path: [field], message });
+    }
+  });
+export type NewReading = z.infer<typeof NewReading>;
+
+export const TrialView = z.object({
+  id: Id,
+  start: z.number(),
+  end: z.number(),
+  lower: z.object({ zero: z.number(), end: z.number() }).nullable(),
+  scale: z.enum(DEVICE_SCALES).nullable(),
+  sense: z.literal([1, -1]).nullable(),
+  entered: z.string(),
+  instrument: Instrument,
+  heldAt: z.iso.datetime(),
+  examiner: z.string(),
+  pastLimit: PastLimit.nullable(),
+  /** What it said before it was corrected, oldest first: who corrected it, when and why. */
+  corrected: z.array(
+    z.object({ value: z.number(), entered: z.string(), examiner: z.string(), by: z.string(), at: z.iso.datetime(), why: z.string() }),
+  ),
+});
+export type TrialView = z.infer<typeof TrialView>;
+
+/** Why something of the run sheet has no reading. */
+export const NOT_DONE = ['left-out', 'refused', 'not-possible'] as const;
+export const NotDone = z.enum(NOT_DONE);
+export type NotDone = z.infer<typeof NotDone>;
+
+const notes = {
+  pain: z.int().nullable(),
+  painWhere: z.string(),
+  endFeel: EndFeel.nullable(),
+  substitutions: z.array(z.string()),
+  notDone: NotDone.nullable(),
+  notDoneWhy: z.string(),
+  note: z.string(),
+};
+
+/** What was noted beside the readings of one measurement. A field left out stays as it is. */
+export const Remark = z.strictObject({
+  ...way,
+  pain: z.int().min(0).max(10).nullable().optional(),
+  painWhere: z.string().trim().max(200).optional(),
+  endFeel: EndFeel.nullable().optional(),
+  substitutions: z.array(z.string().max(60)).max(12).optional(),
+  notDone: NotDone.nullable().optional(),
+  notDoneWhy: z.string().trim().max(300).optional(),
+  note: z.string().trim().max(1000).optional(),
+  /** What the field said when it was changed: where it says something else by now, somebody else was there, and nothing is overwritten. */
+  was: z
+    .strictObject({ ...notes })
+    .partial()
+    .optional(),
+});
+export type Remark = z.infer<typeof Remark>;
+
+export const MeasurementView = z.object({
+  ...way,
+  instrument: Instrument,
+  trials: z.array(TrialView),
+  ...notes,
+});
+export type MeasurementView = z.infer<typeof MeasurementView>;
+
+/** A held reading, once it is committed. */
+export const SavedReading = z.object({ reading: TrialView, repeated: z.boolean() });
+export type SavedReading = z.infer<typeof SavedReading>;
+
+/** A reading put right: what it should have said, and why. The old value stays on record. */
+export const Correction = z.strictObject({ id: Id, ...figures, why: z.string().trim().min(1).max(300) });
+export type Correction = z.infer<typeof Correction>;
