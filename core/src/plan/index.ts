@@ -26,4 +26,5 @@ export { allowedFor, holdsOn, isPast, precautionWords, type Allowed, type Moved,
 export { findProcedure, PROCEDURES, SURGEON_WINS, usualPrecautions, type Procedure, type UsualLimit } from './procedures.js';
 export { runSheet, variantWords, type RunBlock, type RunRow } from './run-sheet.js';
 export { positionAt, stationFor, STATIONS, stationWords, turnWords, type Station } from './station.js';
+export { type Worthy as WorthAsked } from './worth.js';
 export { addWeeks, weeksBetween } from './weeks.js';

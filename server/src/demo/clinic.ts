@@ -23,6 +23,8 @@ export interface DemoPatient {
   readonly occupation: string;
   readonly complaint: string;
   readonly involvedSide: InvolvedSide | null;
+  readonly procedure?: { readonly id: string; readonly daysAgo: number };
+  readonly wanted?: string;
   readonly visits: readonly { readonly daysAgo: number; readonly readings: readonly DemoReading[] }[];
 }
 
@@ -94,4 +96,44 @@ const DANCE_TEACHER: DemoPatient = {
   ],
 };
 
-export const DEMO_PATIENTS: readonly DemoPatient[] = [GARDENER, DANCE_TEACHER];
+/** Weeks since the operation: bending and what is lacking of straight, active and passive, on the left; the right knee hardly changes. */
+const COURSE = [
+  [1, 55, 62, 18, 14],
+  [2, 66, 74, 15, 12],
+  [3, 76, 83, 13, 10],
+  [4, 84, 90, 11, 8],
+  [6, 93, 98, 8, 6],
+  [8, 100, 104, 6, 4],
+  [10, 102, 106, 5, 3],
+  [12, 103, 106, 5, 3],
+] as const;
+
+const FERRY_ENGINEER: DemoPatient = {
+  givenName: 'Corin',
+  familyName: 'Hathersage',
+  age: 67,
+  sex: 'male',
+  occupation: 'Retired ferry engineer',
+  complaint: 'Left knee replaced, bending comes back slowly',
+  involvedSide: 'left',
+  procedure: { id: 'knee-replacement', daysAgo: 12 * 7 + 4 },
+  wanted: 'Ladders to the engine room of the museum ferry',
+  visits: COURSE.map(([week, active, passive, lacksActive, lacksPassive]) => ({
+    daysAgo: (12 - week) * 7 + 4,
+    readings: [
+      {
+        motion: 'knee.extension',
+        active: [-lacksActive, 0],
+        passive: [-lacksPassive, 2],
+      },
+      {
+        motion: 'knee.flexion',
+        active: [active, 126],
+        passive: [passive, 132],
+        ...(week < 6 ? { pain: { side: 'left', level: 6 - Math.floor(week / 2), where: 'front of the knee' } as const } : {}),
+      },
+    ],
+  })),
+};
+
+export const DEMO_PATIENTS: readonly DemoPatient[] = [GARDENER, DANCE_TEACHER, FERRY_ENGINEER];

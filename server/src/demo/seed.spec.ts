@@ -29,7 +29,7 @@ describe('demo clinic', () => {
   it('is seeded once, all or nothing', async () => {
     expect(clinicsAfterCut).toBe(0);
     expect(await seedDemo(harness.dataSource, new Date())).toBeFalse();
-    expect(await harness.dataSource.getRepository(TrialRow).count()).toBe(2 * 2 * 6 * (2 + 6));
+    expect(await harness.dataSource.getRepository(TrialRow).count()).toBe(2 * 2 * 6 * (2 + 6) + 8 * 2 * (2 + 6));
   });
 
   it('has something true to show: stiff and symmetric, or mobile without control', async () => {

@@ -34,13 +34,23 @@ interface Seeding {
 }
 
 async function seedPatient(manager: EntityManager, { clinicId, examinerId, today }: Seeding, demo: DemoPatient): Promise<void> {
-  const { givenName, familyName, sex, occupation, complaint, involvedSide } = demo;
+  const { givenName, familyName, sex, occupation, complaint, involvedSide, procedure, wanted = '' } = demo;
   const patientId = randomUUID();
   const episodeId = randomUUID();
   const oldest = Math.max(...demo.visits.map((visit) => visit.daysAgo));
   const birthDate = day(subDays(subYears(today, demo.age), 100));
   await manager.insert(Patient, { id: patientId, clinicId, givenName, familyName, birthDate, sex, occupation });
-  await manager.insert(Episode, { id: episodeId, clinicId, patientId, complaint, involvedSide, openedOn: day(subDays(today, oldest)) });
+  await manager.insert(Episode, {
+    id: episodeId,
+    clinicId,
+    patientId,
+    complaint,
+    involvedSide,
+    openedOn: day(subDays(today, oldest)),
+    procedureId: procedure?.id ?? null,
+    procedureOn: procedure ? day(subDays(today, procedure.daysAgo)) : null,
+    wanted,
+  });
   for (const { daysAgo, readings } of demo.visits) {
     const visitId = randomUUID();
     const startedAt = setHours(startOfHour(subDays(today, daysAgo)), 9);

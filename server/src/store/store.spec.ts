@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { addClinic, startHarness, type Harness } from '../testing/harness.js';
 import { createDataSource, migrate } from './database.js';
-import { SessionRow } from './entities.js';
+import { Episode, Patient, SessionRow, Visit } from './entities.js';
 import { Readings } from './readings.js';
 import { Records } from './records.js';
 import { DatabaseSessionStore } from './session-store.js';
@@ -59,11 +59,27 @@ describe('store', () => {
   const openVisit = async () => {
     const [clinicId = '', userId = '', patientId = '', episodeId = '', visitId = ''] = Array.from({ length: 5 }, () => randomUUID());
     await addClinic(harness.dataSource, clinicId, userId, `${clinicId}@clinic.example`, 'password');
-    const insert = (table: string, ...values: unknown[]) =>
-      harness.dataSource.query(`INSERT INTO ${table} VALUES (${values.map(() => '?').join()})`, values);
-    await insert('patient', patientId, clinicId, 'A', 'B', '1970-01-01', 'female', '');
-    await insert('episode', episodeId, clinicId, patientId, 'hip', null, '2026-01-01');
-    await insert('visit', visitId, clinicId, episodeId, userId, '2026-01-01', new Date(), null);
+    const { manager } = harness.dataSource;
+    const person = {
+      id: patientId,
+      clinicId,
+      givenName: 'A',
+      familyName: 'B',
+      birthDate: '1970-01-01',
+      sex: 'female',
+      occupation: '',
+    } as const;
+    await manager.insert(Patient, person);
+    await manager.insert(Episode, { id: episodeId, clinicId, patientId, complaint: 'hip', involvedSide: null, openedOn: '2026-01-01' });
+    await manager.insert(Visit, {
+      id: visitId,
+      clinicId,
+      episodeId,
+      examinerId: userId,
+      assessedOn: '2026-01-01',
+      startedAt: new Date(),
+      sheet: null,
+    });
     const readings = new Readings(harness.dataSource, { clinicId, userId, name: 'x' });
     const hold = (end: number) =>
       readings.hold(visitId, {
@@ -97,7 +113,7 @@ describe('store', () => {
     const { clinicId, visitId, hold, counts } = await openVisit();
     await hold(90);
     const older = await createDataSource(harness.settings.database).initialize();
-    await older.undoLastMigration();
+    for (let back = 0; back < 3; back += 1) await older.undoLastMigration();
     await migrate(older);
     await older.destroy();
     await hold(92);

@@ -17,6 +17,7 @@ export const routes: Routes = [
       },
       { path: 'norms', title: 'Norms and thresholds', loadComponent: () => import('./norms/norms').then((m) => m.NormsPage) },
       { path: 'patients/:id', title: 'Patient', loadComponent: () => import('./caseload/patient').then((m) => m.PatientPage) },
+      { path: 'visits/:id/prepare', title: 'Prepare', loadComponent: () => import('./prepare/prepare').then((m) => m.PreparePage) },
       { path: 'visits/:id/measure', title: 'Measure', loadComponent: () => import('./measure/measure').then((m) => m.MeasurePage) },
       { path: 'visits/:id/judge', title: 'Judge', loadComponent: () => import('./judge/judge').then((m) => m.JudgePage) },
       { path: 'visits/:id/progress', title: 'Progress', loadComponent: () => import('./progress/progress').then((m) => m.ProgressPage) },

@@ -1,12 +1,8 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatSelectModule } from '@angular/material/select';
 import { Router, RouterLink } from '@angular/router';
 import type { EpisodeView } from '@dial-gauge/contract';
-import { DEFAULT_EXAM_SET, EXAM_SETS, findExamSet } from '@dial-gauge/core';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
@@ -16,7 +12,7 @@ import { dayWords, episodeWords, fullName, personWords, today } from './words';
 /** One patient: episodes of care, their visits, and the button that starts the next one. */
 @Component({
   selector: 'dg-patient',
-  imports: [FormsModule, Frame, MatButtonModule, MatFormFieldModule, MatSelectModule, Pending, RouterLink],
+  imports: [Frame, MatButtonModule, Pending, RouterLink],
   templateUrl: './patient.html',
   styleUrl: './patient.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -28,19 +24,16 @@ export class PatientPage {
   protected readonly record = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('patient', { id: params }) });
   protected readonly words = { dayWords, episodeWords, fullName, personWords };
   protected readonly problem = signal('');
-  protected readonly examSets = EXAM_SETS;
-  /** What the next visit measures. */
-  protected readonly examSet = signal(DEFAULT_EXAM_SET.id);
 
   protected startVisit(episode: EpisodeView): void {
     const id = crypto.randomUUID();
     this.api
       .call('startVisit', {
         id: episode.id,
-        body: { id, assessedOn: today(), sheet: [...(findExamSet(this.examSet()) ?? DEFAULT_EXAM_SET).items] },
+        body: { id, assessedOn: today() },
       })
       .subscribe({
-        next: () => void this.router.navigate(['/visits', id, 'measure']),
+        next: () => void this.router.navigate(['/visits', id, 'prepare']),
         error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
       });
   }

@@ -17,12 +17,14 @@ export class Api {
   private readonly http = inject(HttpClient);
 
   /**
+   * @param as the user on whose behalf it is sent; the server refuses it when somebody else is signed in
    * @param id fills the `:id` of the route
    * @returns a cold observable: nothing is sent until it is subscribed, and once more for every subscription
    */
-  call<N extends RouteName>(name: N, { id = '', body }: { id?: string; body?: Body<N> } = {}): Observable<Answer<N>> {
+  call<N extends RouteName>(name: N, { id = '', body, as }: { id?: string; body?: Body<N>; as?: string } = {}): Observable<Answer<N>> {
     const route: Route = ROUTES[name];
     const url = `/api${route.path.replace(':id', encodeURIComponent(id))}`;
-    return this.http.request(route.method, url, { body }).pipe(map((answer) => route.answer.parse(answer) as Answer<N>));
+    const headers = as ? { 'x-dial-gauge-user': as } : undefined;
+    return this.http.request(route.method, url, { body, headers }).pipe(map((answer) => route.answer.parse(answer) as Answer<N>));
   }
 }

@@ -7,7 +7,7 @@ export interface Failure {
   readonly message: string;
   /** Refused fields, each with what is allowed. */
   readonly fields: readonly { readonly path: string; readonly message: string }[];
-  /** True when the same request may go through later: no connection, a restart, a missing database. */
+  /** True when the same request may go through later: no connection, a restart, a missing database, somebody else signed in. */
   readonly passing: boolean;
 }
 
@@ -34,7 +34,7 @@ export function toFailure(error: unknown): Failure {
     status: error.status,
     message,
     fields: problem?.errors ?? [],
-    passing: error.status >= 500 || error.status === 401 || error.status === 429,
+    passing: error.status >= 500 || [401, 403, 429].includes(error.status),
   };
 }
 

@@ -23,7 +23,10 @@ export function dialModel(exam: Exam): DialModel | null {
   const opposite = shown.opposite ? motion(shown.opposite).short : '';
   const edge = norm?.short ? (about.better === 'less' ? norm.expectedBand.high : norm.expectedBand.low) : null;
   const gap = edge === null || value === null ? null : { to: edge, words: `${formatWhole(Math.abs(edge - value))}° short` };
+  const allowed = exam.allowed();
+  const stop = allowed.kind === 'stop' ? { at: allowed.at, words: `stop ${endFigure(allowed.at, about)}` } : null;
   const model = {
+    stop,
     facing: facingFor(dial, side),
     scale: dial.scale,
     ends: { on: endWord(shown.short), back: endWord(opposite) },
@@ -50,6 +53,7 @@ function describe(exam: Exam, model: Omit<DialModel, 'text'>): string {
       ? 'no reading yet'
       : `needle at ${words(model.needle)}, plus or minus ${formatWhole(model.error)} measuring error`,
     model.expected ? `expected ${formatWhole(model.expected.low)} to ${formatWhole(model.expected.high)}` : 'no norm in this set',
+    model.stop ? `stops at ${words(model.stop.at)} by a precaution` : '',
     model.gap?.words ?? '',
     model.otherSide?.words ?? '',
     model.lastVisit ? `last visit ${model.lastVisit.words}` : '',

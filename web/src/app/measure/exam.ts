@@ -1,359 +1,283 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
-import type { MeasurementView, NewReading, Remark, VisitRecord } from '@dial-gauge/contract';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import type { NewReading, PastLimit, VisitRecord } from '@dial-gauge/contract';
 import {
-  ageOn,
-  DEFAULT_EXAM_SET,
-  compareWithNorm,
-  errorOf,
-  expectedBand,
-  findNormSet,
-  measure,
+  isPast,
+  itemsOfSheet,
   measurementKey,
   motion,
-  normQuery,
-  protocolOf,
   protocolOfId,
-  runSheet,
+  readArc,
+  readAtDial,
   sidedName,
-  storedTrial,
-  suffixOf,
-  type Degrees,
-  type EndFeel,
-  type ExpectedBand,
-  type MeasuredValue,
+  stationWords,
+  valueOfReading,
   type MeasurementKey,
-  type NormComparison,
-  type Protocol,
+  type PlanStep,
   type RunRow,
   type SheetItem,
   type Side,
   type StoredReading,
 } from '@dial-gauge/core';
-import { Api } from '../data/api';
-import { Outbox } from '../data/outbox';
+import type { Letter } from '../data/letters';
+import { Outbox, type Answer } from '../data/outbox';
 import { describeFailure } from '../data/problem';
-import { checkTyped, instrumentOf, readTyped, valueOf } from './typed';
+import { cellsOf, change, everywhere, saved, withLetter, type HeldReading, type Notes } from './cells';
+import { keyOfStep, stationOf, stepsOf, withStep } from './course';
+import { ExamCourse } from './exam-course';
+import { keyOf, type Place } from './exam-record';
 
-/** A reading on this screen, and whether the server has acknowledged it. */
-export interface HeldReading extends StoredReading {
-  readonly id: string;
-  readonly saved: boolean;
+export type { HeldReading } from './cells';
+export { TRIALS_CHOICES } from './exam-course';
+
+/** A reading that passes where it had to stop, until a reason is given. */
+export interface PastStop {
+  readonly reading: StoredReading;
+  readonly value: number;
+  readonly limit: number | null;
+  readonly source: string;
 }
 
-/** All that is known of one motion, side and mode at this visit. */
-export interface Cell {
-  readonly readings: readonly HeldReading[];
-  readonly pain: number | null;
-  readonly painWhere: string;
-  readonly endFeel: EndFeel | null;
-  readonly substitutions: readonly string[];
-}
-
-export interface Place {
-  readonly row: number;
-  readonly side: Side;
-}
-type Notes = Pick<Remark, 'pain' | 'painWhere' | 'endFeel' | 'substitutions'>;
-
-const EMPTY: Cell = { readings: [], pain: null, painWhere: '', endFeel: null, substitutions: [] };
-const TRIALS_KEY = 'dial-gauge.trials';
-export const TRIALS_CHOICES = [1, 2, 3] as const;
-
-const keyOf = (row: RunRow, side: Side): MeasurementKey => measurementKey({ ...row, side });
-
-/** The exam in hand: where we are on the run sheet, what has been held, what is typed. */
+/** The exam in hand: what is typed, held, taken back, put right and noted. */
 @Injectable()
-export class Exam {
-  private readonly api = inject(Api);
+export class Exam extends ExamCourse {
   private readonly outbox = inject(Outbox);
 
-  /** Standard error of the instrument in hand, in the motion's unit; a force's grows with the reading. */
-  readonly sem = computed(() => {
-    const { motion: id, protocol } = this.row();
-    const value = this.typedValue() ?? this.measured()?.value;
-    return errorOf({ motion: id, protocol, instrument: this.instrument(), value }).sem;
-  });
-  readonly record = signal<VisitRecord | null>(null);
-  readonly place = signal<Place>({ row: 0, side: 'right' });
-  readonly typed = signal('');
-  readonly problem = signal('');
-  /** Spoken to who does not see the screen. */
-  readonly announcement = signal('');
-  /** Readings wanted of each motion before the sheet moves on by itself. */
-  readonly trials = signal<number>(TRIALS_CHOICES.find((n) => String(n) === localStorage.getItem(TRIALS_KEY)) ?? 1);
-  private readonly cells = signal<ReadonlyMap<MeasurementKey, Cell>>(new Map());
+  /** A reading past a limit, waiting for its reason. */
+  readonly pastStop = signal<PastStop | null>(null);
   /** What was held on this screen, newest last: what undo takes back. */
   private readonly held = signal<readonly { key: MeasurementKey; id: string; place: Place }[]>([]);
-
-  /** What is to be measured, and what was measured beyond it. */
-  readonly sheet = computed((): readonly SheetItem[] => {
-    const record = this.record();
-    const planned = record?.sheet ?? DEFAULT_EXAM_SET.items;
-    const measured = (record?.measurements ?? []).map((m): SheetItem => ({
-      protocol: protocolOf(m).id,
-      ...(m.digit ? { digit: m.digit } : {}),
-    }));
-    const seen = new Map([...planned, ...measured].map((item) => [`${item.protocol} ${item.digit ?? ''}`, item]));
-    return [...seen.values()];
-  });
-  readonly blocks = computed(() => runSheet(this.sheet(), this.record()?.episode.involvedSide ?? null));
-  readonly rows = computed(() => this.blocks().flatMap((block) => block.rows));
-  private readonly places = computed(
-    () => new Map(this.rows().flatMap((row) => row.sides.map((side) => [keyOf(row, side), { row, side }] as const))),
-  );
-  readonly row = computed(() => this.rows()[this.place().row]!);
-  readonly protocol = computed((): Protocol => protocolOfId(this.row().protocol)!);
-  /** What the reading in hand is taken with: the protocol's usual instrument. */
-  readonly instrument = computed(() => instrumentOf(this.protocol()));
-  readonly isDual = computed(() => this.instrument() === 'dualInclinometer');
-  readonly motion = computed(() => motion(this.row().motion));
-  readonly key = computed(() => keyOf(this.row(), this.place().side));
-  readonly cell = computed(() => this.cellAt(this.key()));
-  readonly measured = computed(() => this.measuredAt(this.key()));
   readonly canUndo = computed(() => this.held().length > 0);
-  readonly savedCount = computed(() =>
-    [...this.cells().values()].reduce((sum, cell) => sum + cell.readings.filter((r) => r.saved).length, 0),
-  );
-  /** The unit after the figures. */
-  readonly unit = computed(() => suffixOf(this.motion().unit));
-  /** What is typed as the reading it would be: the needle follows it before it is held. */
+  /** What is typed, read with the tool in hand. */
+  readonly read = computed(() => readAtDial(this.typed(), this.protocol(), this.tool()));
+  /** The reading that is typed, as it would be held. */
+  readonly typedReading = computed((): StoredReading | null => {
+    const read = this.read();
+    if (!read.ok || 'arc' in read) return null;
+    return this.otherWay() && read.other ? read.other : read.reading;
+  });
   readonly typedValue = computed(() => {
-    const read = readTyped(this.protocol(), this.typed());
-    return read.ok ? valueOf(this.protocol(), read.reading) : null;
+    const reading = this.typedReading();
+    return reading && valueOfReading(this.protocol(), reading);
   });
+  /** What the same figures come to when the device counted the other way. */
+  readonly otherValue = computed(() => {
+    const read = this.read();
+    if (!read.ok || 'arc' in read || !read.other) return null;
+    return valueOfReading(this.protocol(), this.otherWay() ? read.reading : read.other);
+  });
+  readonly sem = computed(() => this.semAt(this.typedValue() ?? this.measured()?.value));
 
-  open(record: VisitRecord): void {
+  constructor() {
+    super();
+    this.outbox.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe((answer) => this.answered(answer));
+  }
+
+  /** Opens a visit, with what of it still waits to be sent. */
+  async open(record: VisitRecord): Promise<void> {
+    const waiting = await this.outbox.waitingOf(record.visit.id);
+    this.tools.hand.set(record.hand);
     this.record.set(record);
-    this.cells.set(new Map(record.measurements.map((view) => [measurementKey(view), cellOf(view)])));
+    this.cells.set(cellsOf(record.measurements, waiting));
+    this.steps.set(waiting.reduce((steps, letter) => (letter.route === 'setPlan' ? letter.body.plan.steps : steps), stepsOf(record)));
     this.held.set([]);
-    const firstOpen = this.rows().findIndex((row) => row.sides.some((side) => this.cellAt(keyOf(row, side)).readings.length === 0));
-    const row = Math.max(firstOpen, 0);
-    const side = this.rows()[row]!.sides.find((s) => this.cellAt(keyOf(this.rows()[row]!, s)).readings.length === 0);
-    this.go(row, side ?? this.rows()[row]!.sides[0]!);
+    if (record.plan && record.measurements.length === 0) this.trials.set(record.plan.trials);
+    const next = this.nextOpen(-1, 1) ?? this.placeOf(this.steps()[0]!);
+    this.station.set(stationOf(this.stepAt(next)));
+    this.go(next.row, next.side);
   }
 
-  cellAt(key: MeasurementKey): Cell {
-    return this.cells().get(key) ?? EMPTY;
-  }
-
-  cellOfRow(row: RunRow, side: Side): Cell {
-    return this.cellAt(keyOf(row, side));
-  }
-
-  /** Value, error and consistency of what was held, as the core measures it. */
-  measuredAt(key: MeasurementKey): MeasuredValue | null {
-    const place = this.places().get(key);
-    const readings = this.cellAt(key).readings;
-    if (!place || readings.length === 0) return null;
-    const { row, side } = place;
-    const instrument = instrumentOf(protocolOfId(row.protocol)!);
-    return measure({ ...row, side, instrument, trials: readings.map((reading) => storedTrial(row.motion, reading)) });
-  }
-
-  /** The same measurement with another side or mode. */
-  measuredFor(change: Partial<Pick<RunRow, 'mode'> & { side: Side }>): MeasuredValue | null {
-    return this.measuredAt(measurementKey({ ...this.row(), side: this.place().side, ...change }));
-  }
-
-  /** Value of the same measurement at the visit before, with its day. */
-  readonly lastVisit = computed(() => {
-    const previous = this.record()?.previous;
-    const view = previous?.measurements.find((m) => measurementKey(m) === this.key() && m.trials.length > 0);
-    if (!previous || !view) return null;
-    const trials = view.trials.map((trial) => storedTrial(view.motion, trial));
-    return { on: previous.assessedOn, value: measure({ ...view, trials, pain: undefined, endFeel: undefined }).value };
-  });
-
-  /** The clinic's norm set, and what it is asked for the measurement in hand. */
-  private readonly normQuestion = computed(() => {
-    const record = this.record();
-    const set = record && findNormSet(record.normSet, record.ownNormSet ? [record.ownNormSet] : []);
-    if (!record || !set) return undefined;
-    const { sex, birthDate } = record.patient;
-    return { set, query: normQuery({ ...this.row(), side: this.place().side }, sex, ageOn(birthDate, record.visit.assessedOn)) };
-  });
-  readonly normSetName = computed(() => this.normQuestion()?.set.short ?? 'this set');
-
-  /** Where the clinic's norm expects the measurement in hand, whether or not anything was read yet. */
-  readonly expected = computed((): ExpectedBand | null => {
-    const question = this.normQuestion();
-    return (question && expectedBand(question.set, question.query)) ?? null;
-  });
-
-  /** A value of the measurement in hand against the clinic's norm. */
-  normFor(value: Degrees): NormComparison | undefined {
-    const question = this.normQuestion();
-    return question && compareWithNorm(question.set, question.query, value, this.sem());
-  }
-
-  setTrials(count: number): void {
-    this.trials.set(count);
-    localStorage.setItem(TRIALS_KEY, String(count));
+  /** What others have held and noted since: it joins what is here, and nothing here is lost. */
+  async join(record: VisitRecord): Promise<void> {
+    if (this.record()?.visit.id !== record.visit.id) return;
+    const waiting = await this.outbox.waitingOf(record.visit.id);
+    const before = this.record()!;
+    this.record.set({ ...record, previous: before.previous });
+    this.cells.set(cellsOf(record.measurements, waiting));
+    const known = new Set(this.steps().map(keyOfStep));
+    const here = this.key();
+    this.steps.update((steps) =>
+      stepsOf(record)
+        .filter((step) => !known.has(keyOfStep(step)))
+        .reduce(withStep, steps),
+    );
+    const at = this.places().get(here);
+    if (at) this.place.set(at.place);
   }
 
   /** Puts another way of measuring on the sheet of this visit, and goes there. */
   add(item: SheetItem): void {
-    const visitId = this.visitId();
-    const at = () => this.rows().findIndex((row) => row.protocol === item.protocol && row.digit === item.digit);
-    if (at() < 0) {
-      const items = [...this.sheet(), item];
-      this.record.update((record) => record && { ...record, sheet: items });
-      this.outbox.add({
-        id: crypto.randomUUID(),
-        send: () => this.api.call('setSheet', { id: visitId, body: { items } }),
-        saved: () => undefined,
-        refused: (failure) => this.problem.set(describeFailure(failure)),
-      });
+    const record = this.record()!;
+    const planned = itemsOfSheet([item]).map(({ side, mode, digit, protocols }): PlanStep => ({
+      protocol: protocols[0]!,
+      ...(digit ? { digit } : {}),
+      side,
+      mode,
+      seconds: 0,
+    }));
+    const { involvedSide } = record.episode;
+    const uninvolvedFirst = [...planned].sort((a, b) => Number(a.side === involvedSide) - Number(b.side === involvedSide));
+    const known = new Set(this.steps().map(keyOfStep));
+    const fresh = uninvolvedFirst.filter((step) => !known.has(keyOfStep(step))).sort((a, b) => a.mode.localeCompare(b.mode));
+    if (fresh.length > 0) {
+      this.steps.update((steps) => fresh.reduce(withStep, steps));
+      const plan = { minutesAvailable: null, leftOut: [], ...record.plan, trials: this.trials(), steps: [...this.steps()] };
+      this.send({ route: 'setPlan', target: record.visit.id, body: { plan } }, 'the run sheet');
     }
-    this.go(at(), this.rows()[at()]!.sides[0]!);
-  }
-
-  go(row: number, side: Side): void {
-    const before = this.rows()[this.place().row];
-    const target = this.rows()[row];
-    if (!target) return;
-    this.place.set({ row, side });
-    this.typed.set('');
-    this.problem.set('');
-    const turn = before && before.position !== target.position ? `Turn patient ${target.position}. ` : '';
-    this.announcement.set(`${turn}${this.nameOf(target, side)}`);
-  }
-
-  step(by: 1 | -1): void {
-    const row = this.place().row + by;
-    const target = this.rows()[row];
-    if (target) this.go(row, target.sides[0]!);
-  }
-
-  otherSide(): void {
-    const { row, side } = this.place();
-    if (side !== 'midline') this.go(row, side === 'left' ? 'right' : 'left');
-  }
-
-  otherMode(): void {
-    const { protocol, digit, mode } = this.row();
-    const row = this.rows().findIndex((r) => r.protocol === protocol && r.digit === digit && r.mode !== mode);
-    if (row >= 0) this.go(row, this.place().side);
+    this.goTo(this.placeOf(uninvolvedFirst[0]!));
   }
 
   /** Holds what is typed. The reading is on its way as soon as it is held; what was refused stays on the screen. */
-  hold(): boolean {
-    const text = this.typed();
-    const read = readTyped(this.protocol(), text);
-    const row = this.row();
-    const problem = read.ok ? checkTyped(this.protocol(), read.reading) : read.message;
-    if (!read.ok || problem) {
-      this.problem.set(problem ?? '');
+  hold(why?: string): boolean {
+    if (this.turning()) {
+      this.problem.set(`The patient is ${stationWords(this.station())} yet: turn first, then press Enter.`);
       return false;
     }
-    const place = this.place();
-    const key = this.key();
-    const visitId = this.visitId();
-    const { start, end, lower } = read.reading;
-    const reading: NewReading = {
+    const read = this.read();
+    if (!read.ok) return this.refuse(read.message);
+    if ('arc' in read) return this.holdArc(read.arc);
+    const { side } = this.place();
+    if (read.side && side !== 'midline' && read.side !== side) {
+      const which = motion(this.row().motion).sides === 'towards' ? `the movement to the ${side}` : `the patient’s ${side} side`;
+      return this.refuse(`You typed ${read.side}, the run sheet is at ${which}. Look at the drawing; o goes to the other side.`);
+    }
+    const reading = this.typedReading()!;
+    const allowed = this.allowed();
+    const value = valueOfReading(this.protocol(), reading);
+    if (isPast(allowed, value) && allowed.kind !== 'free' && why === undefined) {
+      this.pastStop.set({ reading, value, limit: allowed.kind === 'stop' ? allowed.at : null, source: allowed.by.source });
+      return false;
+    }
+    const past = isPast(allowed, value) && why !== undefined ? { limit: allowed.kind === 'stop' ? allowed.at : null, why } : undefined;
+    this.keep(this.place(), reading, past);
+    this.pastStop.set(null);
+    if (this.cell().readings.length >= this.trials()) this.advance();
+    return true;
+  }
+
+  /** Both directions from one arc, all of it or nothing. */
+  private holdArc(text: string): boolean {
+    const { side } = this.place();
+    const ends = readArc(text, this.row().motion, side);
+    if (typeof ends === 'string') return this.refuse(`${ends}.`);
+    const { mode, position } = this.row();
+    const found = ends.map((end) => {
+      const rows = this.rows().filter((row) => row.motion === end.motion && row.mode === mode);
+      const row = rows.find((r) => r.position === position) ?? rows[0];
+      return { end, at: row && this.places().get(keyOf(row, end.side)) };
+    });
+    const missing = found.find(({ at }) => !at);
+    if (missing)
+      return this.refuse(
+        `${sidedName(missing.end.motion, missing.end.side)}, ${mode}, is not on the run sheet: add it with a, then type the arc again.`,
+      );
+    for (const { end, at } of found) {
+      const checked = readAtDial(String(end.end), protocolOfId(at!.row.protocol)!, { ...this.tool(), scale: null });
+      if (!checked.ok) return this.refuse(checked.message);
+      if (isPast(this.allowedAt({ motion: end.motion, mode }, end.side), end.end))
+        return this.refuse(`${sidedName(end.motion, end.side)} goes past its limit: hold that one by itself, with a reason.`);
+    }
+    for (const { end, at } of found) this.keep(at!.place, { start: 0, end: end.end, entered: text });
+    this.advance();
+    return true;
+  }
+
+  private keep(place: Place, { start, end, lower, scale, sense, entered }: StoredReading, pastLimit?: PastLimit): void {
+    const row = this.rows()[place.row]!;
+    const body: NewReading = {
       id: crypto.randomUUID(),
       ...wayOf(row, place.side),
-      instrument: this.instrument(),
+      instrument: this.tools.toolFor(protocolOfId(row.protocol)!, this.cellOfRow(row, place.side).readings[0]?.instrument).instrument,
       start,
       end,
       ...(lower ? { lower } : {}),
+      ...(scale ? { scale } : {}),
+      ...(sense ? { sense } : {}),
+      ...(entered ? { entered } : {}),
       heldAt: new Date().toISOString(),
+      ...(pastLimit ? { pastLimit } : {}),
     };
-    this.change(key, (cell) => ({ ...cell, readings: [...cell.readings, { id: reading.id, start, end, lower, saved: false }] }));
-    this.held.update((held) => [...held, { key, id: reading.id, place }]);
-    this.outbox.add({
-      id: reading.id,
-      send: () => this.api.call('holdReading', { id: visitId, body: reading }),
-      saved: () =>
-        this.changeIn(visitId, key, (cell) => ({
-          ...cell,
-          readings: cell.readings.map((r) => (r.id === reading.id ? { ...r, saved: true } : r)),
-        })),
-      refused: (failure) => {
-        const why = `${this.nameOf(row, place.side)}, ${text} was not saved. ${describeFailure(failure)}`;
-        // Back to where it was typed, unless something else is being typed by now: that stays.
-        const here = this.visitId() === visitId;
-        if (here) this.drop(key, reading.id);
-        if (here && this.typed() === '') {
-          this.go(place.row, place.side);
-          this.typed.set(text);
-        }
-        this.problem.set(why);
-      },
-    });
+    this.held.update((held) => [...held, { key: keyOf(row, place.side), id: body.id, place }]);
+    this.send({ route: 'holdReading', target: this.visitId(), body }, `${this.nameOf(row, place.side)}, ${this.typed()}`, body.id);
     this.typed.set('');
     this.problem.set('');
-    if (this.cell().readings.length >= this.trials()) this.advance();
-    return true;
+    this.otherWay.set(false);
   }
 
   /** Takes back the reading held last on this screen and goes to where it was. */
   undo(): void {
     const last = this.held()[this.held().length - 1];
     if (!last) return;
-    this.drop(last.key, last.id);
-    this.go(last.place.row, last.place.side);
-    this.outbox.add({
-      id: `withdraw ${last.id}`,
-      send: () => this.api.call('withdrawReading', { id: last.id, body: {} }),
-      saved: () => this.announcement.set('Reading withdrawn'),
-      refused: (failure) => this.problem.set(describeFailure(failure)),
-    });
+    this.held.update((held) => held.slice(0, -1));
+    this.send({ route: 'withdrawReading', target: last.id, body: {} }, 'a withdrawn reading');
+    this.goTo(last.place);
   }
 
-  note(notes: Notes): void {
-    const key = this.key();
-    const visitId = this.visitId();
-    const row = this.row();
+  /** Puts a reading right; the old value stays on record. */
+  correct(old: HeldReading, reading: StoredReading, why: string): void {
+    const { start, end, lower, scale, sense, entered } = reading;
+    const id = crypto.randomUUID();
+    const body = {
+      id,
+      start,
+      end,
+      ...(lower ? { lower } : {}),
+      ...(scale ? { scale } : {}),
+      ...(sense ? { sense } : {}),
+      ...(entered ? { entered } : {}),
+      why,
+    };
+    this.held.update((held) => held.filter((h) => h.id !== old.id));
+    this.send({ route: 'correctReading', target: old.id, body }, `${this.nameOf(this.row(), this.place().side)}, corrected`, id);
+  }
+
+  note(notes: Partial<Notes>): void {
     const before = this.cell();
-    this.change(key, (cell) => ({ ...cell, ...(notes as Partial<Cell>) }));
-    const body: Remark = { ...wayOf(row, this.place().side), ...notes };
-    this.outbox.add({
-      id: crypto.randomUUID(),
-      send: () => this.api.call('remark', { id: visitId, body }),
-      saved: () => {},
-      refused: (failure) => {
-        const { pain, painWhere, endFeel, substitutions } = before;
-        this.changeIn(visitId, key, (cell) => ({ ...cell, pain, painWhere, endFeel, substitutions }));
-        this.problem.set(describeFailure(failure));
-      },
-    });
+    const was = Object.fromEntries(Object.keys(notes).map((field) => [field, before[field as keyof Notes]]));
+    const body = { ...wayOf(this.row(), this.place().side), ...notes, was } as (Letter & { route: 'remark' })['body'];
+    this.send({ route: 'remark', target: this.visitId(), body }, `${this.nameOf(this.row(), this.place().side)}, remark`);
   }
 
-  /** The next place that still wants readings; stays where it is when all is done. */
-  private advance(): void {
-    const { row, side } = this.place();
-    const places = this.rows().flatMap((r, index) => r.sides.map((s) => ({ row: index, side: s, key: keyOf(r, s) })));
-    const at = places.findIndex((p) => p.row === row && p.side === side);
-    const next = [...places.slice(at + 1), ...places.slice(0, at)].find((p) => this.cellAt(p.key).readings.length < this.trials());
-    if (next) this.go(next.row, next.side);
-    else this.announcement.set('The run sheet is complete');
+  /** Keeps what was entered, shows it, and hands it to the outbox. */
+  private send(letter: Sent, words: string, id: string = crypto.randomUUID()): void {
+    const whole = { ...letter, id, userId: '', visitId: this.visitId(), words } as Letter;
+    this.cells.update((cells) => withLetter(cells, whole));
+    this.outbox.add(whole);
   }
 
-  /** What sets a way of measuring apart on the sheet, where its motion stands there in more than one. */
-  labelOf({ protocol: id, motion: of, position }: RunRow): string {
-    const twins = this.rows().some((row) => row.motion === of && row.position === position && row.protocol !== id);
-    return twins ? protocolOfId(id)!.label.split(', ').slice(1).join(', ') : '';
+  /** How a sending went, from whichever tab it was sent. */
+  private answered({ letter, failure }: Answer): void {
+    if (letter.visitId !== this.record()?.visit.id) return;
+    if (!failure) {
+      if (letter.route === 'holdReading' || letter.route === 'correctReading') this.cells.update((cells) => saved(cells, letter.id));
+      if (letter.route === 'withdrawReading') this.announcement.set('Reading withdrawn');
+      return;
+    }
+    this.problem.set(`${letter.words} was not saved. ${describeFailure(failure)}`);
+    if (letter.route === 'holdReading') {
+      const at = this.places().get(measurementKey(letter.body));
+      this.cells.update((cells) => everywhere(cells, (readings) => readings.filter((r) => r.id !== letter.id)));
+      this.held.update((held) => held.filter((h) => h.id !== letter.id));
+      const typed = letter.words.split(', ').pop() ?? '';
+      // Back to where it was typed, unless something else is being typed by now: that stays.
+      if (at && this.typed() === '' && !this.turning()) {
+        const { problem } = this;
+        const said = problem();
+        this.goTo(at.place);
+        this.typed.set(typed);
+        problem.set(said);
+      }
+    }
+    if (letter.route === 'remark' && letter.body.was) {
+      const { was } = letter.body;
+      this.cells.update((cells) => change(cells, measurementKey(letter.body), (cell) => ({ ...cell, ...(was as Partial<Notes>) })));
+    }
+    void this.outbox.dismiss(letter.id);
   }
 
-  /** "left hip flexion, active": what a place on the sheet is called. */
-  nameOf({ motion: id, digit, mode }: RunRow, side: Side): string {
-    const name = sidedName(id, side, digit);
-    return `${name.charAt(0).toLowerCase()}${name.slice(1)}${motion(id).unit === 'deg' ? `, ${mode}` : ''}`;
-  }
-
-  private drop(key: MeasurementKey, id: string): void {
-    this.change(key, (cell) => ({ ...cell, readings: cell.readings.filter((r) => r.id !== id) }));
-    this.held.update((held) => held.filter((h) => h.id !== id));
-  }
-
-  /** An answer may come when another visit is on the screen: then it changes nothing here. */
-  private changeIn(visitId: string, key: MeasurementKey, update: (cell: Cell) => Cell): void {
-    if (this.visitId() === visitId) this.change(key, update);
-  }
-
-  private change(key: MeasurementKey, update: (cell: Cell) => Cell): void {
-    this.cells.update((cells) => new Map(cells).set(key, update(cells.get(key) ?? EMPTY)));
+  private refuse(message: string): false {
+    this.problem.set(message);
+    return false;
   }
 
   private visitId(): string {
@@ -361,17 +285,9 @@ export class Exam {
   }
 }
 
+type Sent = Letter extends infer L ? (L extends Letter ? Pick<L, 'route' | 'target' | 'body'> : never) : never;
+
 /** What a reading or a remark belongs to, as it travels. */
 function wayOf({ motion: id, digit, mode, position, protocol }: RunRow, side: Side) {
   return { motion: id, ...(digit ? { digit } : {}), side, mode, position, protocol };
-}
-
-function cellOf({ trials, pain, painWhere, endFeel, substitutions }: MeasurementView): Cell {
-  return {
-    readings: trials.map(({ id, start, end, lower }) => ({ id, start, end, lower, saved: true })),
-    pain,
-    painWhere,
-    endFeel,
-    substitutions,
-  };
 }

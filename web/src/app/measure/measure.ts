@@ -1,7 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, viewChild } from '@angular/core';
-import { rxResource } from '@angular/core/rxjs-interop';
-import { MatDialog } from '@angular/material/dialog';
-import { ageOn, bandAround, describeEnd, endFigure, formatSize, rounded, type SheetItem } from '@dial-gauge/core';
+import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
+import { rxResource, takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatDialog, type MatDialogRef } from '@angular/material/dialog';
+import { RouterLink } from '@angular/router';
+import { catchError, EMPTY, exhaustMap, filter, fromEvent, interval, merge } from 'rxjs';
+import { ageOn, endFigure, formatSize, rounded, type SheetItem } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { Frame } from '../shell/frame';
@@ -9,17 +11,26 @@ import { Pending } from '../shell/pending';
 import { Dial } from '../ui/dial/dial';
 import { ArcStrip } from '../ui/arc-strip/arc-strip';
 import { dialModel, straightModel } from './dial-model';
-import { INSTRUMENT_WORDS, UNIT_WORDS } from '../ui/words';
+import { TableView } from '../ui/table-view/table-view';
+import type { Standpoint } from '../ui/table-view/plan-view';
+import { UNIT_WORDS } from '../ui/words';
 import { Exam } from './exam';
 import { Remarks } from './remarks';
+import type { HeldReading } from './cells';
+import { limitWords, readingWords, shownReading } from './reading-words';
 import { RunSheet } from './run-sheet';
 import { TechniqueCard } from './technique-card';
 import { TrialsStrip } from './trials-strip';
+import { Turn } from './turn';
+
+const STANDPOINT = 'dial-gauge.standpoint';
+/** How often what others hold is looked for, in milliseconds. */
+const LOOK_EVERY = 20_000;
 
 /** The heart: one motion at a time on the dial, typed and held without looking down. */
 @Component({
   selector: 'dg-measure',
-  imports: [ArcStrip, Dial, Frame, Pending, Remarks, RunSheet, TechniqueCard, TrialsStrip],
+  imports: [ArcStrip, Dial, Frame, Pending, Remarks, RouterLink, RunSheet, TableView, TechniqueCard, TrialsStrip, Turn],
   providers: [Exam],
   templateUrl: './measure.html',
   styleUrl: './measure.scss',
@@ -46,21 +57,23 @@ export class MeasurePage {
   protected readonly name = computed(() => fullName(this.exam.record()!.patient));
 
   /** Under the figures: what they mean, in words. */
-  protected readonly reading = computed(() => {
-    const about = this.exam.motion();
-    const tool = INSTRUMENT_WORDS[this.exam.instrument()];
-    const value = this.exam.typedValue() ?? this.exam.measured()?.value;
-    if (value === undefined)
-      return this.exam.isDual()
-        ? `type upper/lower, as 104/49, Enter holds · ${tool}`
-        : `type ${UNIT_WORDS[about.unit]}, Enter holds · ${tool}`;
-    const said = value < 0 || about.plus || this.exam.isDual() ? `${describeEnd(about, rounded(value, about.unit))} · ` : '';
-    const suspect = this.exam.isDual() && value < 0 ? ' · the lower site moved more: check both sites' : '';
-    return `${said}± ${formatSize(bandAround(this.exam.sem()), about.unit)} measuring error · ${tool}${suspect}`;
-  });
+  protected readonly reading = computed(() => readingWords(this.exam));
+  /** What the precautions say of the measurement in hand. */
+  protected readonly limit = computed(() => limitWords(this.exam));
   protected readonly standing = computed(() => {
     const measured = this.exam.measured();
     return measured ? endFigure(rounded(measured.value, this.exam.motion().unit), this.exam.motion()) : '–';
+  });
+
+  protected readonly entryLabel = computed(() =>
+    this.exam.turning()
+      ? 'Turn the patient, then press Enter'
+      : `Reading in ${this.unitWords()}, ${this.exam.nameOf(this.exam.row(), this.exam.place().side)}`,
+  );
+  /** The same figures with the device counting the other way. */
+  protected readonly otherWords = computed(() => {
+    const other = this.exam.otherValue();
+    return other === null || this.exam.typed() === '' ? '' : `or ${formatSize(other, 'deg')} the other way round`;
   });
 
   /** Half the width of the figures, so that the degree sign stands right behind them. */
@@ -70,17 +83,42 @@ export class MeasurePage {
     return `calc(50% + ${figures.length * em * 0.31 + 4}px)`;
   });
 
+  /** The caution questions ended this visit before anything was measured. */
+  protected readonly refer = computed(() => this.exam.record()?.cautions?.outcome === 'refer');
+  /** Where the examiner stands; remembered on this device. */
+  protected readonly standpoint = signal<Standpoint>(localStorage.getItem(STANDPOINT) === 'head' ? 'head' : 'foot');
+
   constructor() {
+    let opening = '';
     effect(() => {
       if (!this.visit.hasValue()) return;
       const record = this.visit.value();
-      if (this.exam.record()?.visit.id !== record.visit.id) this.exam.open(record);
+      if (opening === record.visit.id) return;
+      opening = record.visit.id;
+      void this.exam.open(record);
     });
     effect(() => {
       // Wherever the exam goes, the hands find the entry ready.
       this.exam.place();
+      this.exam.turning();
       this.focusEntry();
     });
+    effect(() => {
+      if (this.exam.pastStop()) void this.askWhy();
+    });
+    this.lookForOthers();
+  }
+
+  /** What a second examiner holds meanwhile joins this screen. */
+  private lookForOthers(): void {
+    const seen = () => document.visibilityState === 'visible' && this.exam.record() !== null;
+    merge(interval(LOOK_EVERY), fromEvent(document, 'visibilitychange'))
+      .pipe(
+        filter(seen),
+        exhaustMap(() => this.api.call('visit', { id: this.id() }).pipe(catchError(() => EMPTY))),
+        takeUntilDestroyed(),
+      )
+      .subscribe((record) => void this.exam.join(record));
   }
 
   protected focusEntry(): void {
@@ -88,10 +126,7 @@ export class MeasurePage {
   }
 
   protected typed(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    // Letters are commands here, never part of a reading.
-    field.value = field.value.replace(this.exam.isDual() ? /[^\d/.,− -]/g : /[^\d/.,−-]/g, '');
-    this.exam.typed.set(field.value);
+    this.exam.typed.set((event.target as HTMLInputElement).value);
     this.exam.problem.set('');
   }
 
@@ -99,7 +134,7 @@ export class MeasurePage {
   protected key(event: KeyboardEvent): void {
     // While a dialog opens the focus is still here: its keys are not the dial's.
     if (event.altKey || event.metaKey || this.dialog.openDialogs.length > 0) return;
-    const action = event.ctrlKey ? (event.key === 'z' ? () => this.exam.undo() : undefined) : this.actions[event.key];
+    const action = event.ctrlKey ? (event.key === 'z' ? () => this.exam.undo() : undefined) : this.actionOf(event.key);
     if (!action) return;
     event.preventDefault();
     action();
@@ -107,10 +142,36 @@ export class MeasurePage {
     (event.target as HTMLInputElement).value = this.exam.typed();
   }
 
-  private readonly actions: Readonly<Record<string, () => void>> = {
-    Enter: () => void this.exam.hold(),
-    ArrowDown: () => this.exam.step(1),
+  /** Letters are commands while nothing is typed; behind a figure they are a unit or a side, and part of the reading. */
+  private actionOf(key: string): (() => void) | undefined {
+    const anytime = this.anytime[key];
+    if (anytime) return anytime;
+    const answering = this.exam.motion().unit === 'yesNo' && (key === 'y' || key === 'n');
+    if (this.exam.turning()) return /^[\w/-]$/.test(key) ? () => void this.exam.hold() : undefined;
+    return this.exam.typed() === '' && !answering ? this.commands[key] : undefined;
+  }
+
+  protected enter(): void {
+    if (this.exam.turning()) return this.exam.confirmTurn();
+    const read = this.exam.read();
+    // Half a pair: Enter goes on to the next figure.
+    if (!read.ok && read.next) {
+      this.exam.typed.update((typed) => `${typed.trim()}/`);
+      this.exam.announcement.set(`Now the ${read.next}`);
+      return;
+    }
+    this.exam.hold();
+  }
+
+  private readonly anytime: Readonly<Record<string, () => void>> = {
+    Enter: () => this.enter(),
+    ArrowDown: () => (this.exam.turning() ? this.exam.confirmTurn() : this.exam.step(1)),
     ArrowUp: () => this.exam.step(-1),
+    Escape: () => (this.exam.turning() ? this.exam.stayHere() : this.exam.typed.set('')),
+    '?': () => void this.showKeys(),
+  };
+
+  private readonly commands: Readonly<Record<string, () => void>> = {
     n: () => this.exam.step(1),
     b: () => this.exam.step(-1),
     o: () => this.exam.otherSide(),
@@ -119,48 +180,91 @@ export class MeasurePage {
     p: () => this.remarks()?.focusPain(),
     e: () => this.remarks()?.focusEndFeel(),
     x: () => this.remarks()?.focusSubstitutions(),
+    k: () => this.remarks()?.focusNotDone(),
+    c: () => this.remarks()?.focusNote(),
     a: () => void this.addToSheet(),
-    l: () => void this.openLibrary(),
-    '?': () => void this.showKeys(),
-    Escape: () => this.exam.typed.set(''),
+    i: () => void this.openLibrary(),
+    g: () => void this.chooseTool(),
+    v: () => this.changeStandpoint(),
+    z: () => void this.correctLast(),
   };
+
+  protected changeStandpoint(): void {
+    this.standpoint.update((at) => (at === 'foot' ? 'head' : 'foot'));
+    localStorage.setItem(STANDPOINT, this.standpoint());
+  }
+
+  protected flip(): void {
+    this.exam.otherWay.update((other) => !other);
+    this.focusEntry();
+  }
+
+  /** What is in the hand, and how it counts. */
+  protected async chooseTool(): Promise<void> {
+    const { ToolDialog } = await import('./tool.dialog');
+    this.afterwards(this.dialog.open(ToolDialog, { data: this.exam.protocol(), width: '520px', maxHeight: '94vh' }));
+  }
+
+  private async correctLast(): Promise<void> {
+    const last = this.exam.cell().readings.at(-1);
+    if (last) await this.correct(last);
+    else this.exam.problem.set('Nothing is held here yet; there is nothing to correct.');
+  }
+
+  /** Puts a reading right; the old value stays on record. */
+  protected async correct(reading: HeldReading): Promise<void> {
+    const { CorrectDialog } = await import('./correct.dialog');
+    type Answer = import('./correct.dialog').Corrected;
+    const { exam } = this;
+    const name = exam.nameOf(exam.row(), exam.place().side);
+    const data = { name, shown: shownReading(reading, exam.motion()), reading, protocol: exam.protocol(), tool: exam.tool() };
+    const dialog = this.dialog.open<unknown, unknown, Answer>(CorrectDialog, { data, width: '560px' });
+    this.afterwards(dialog, (answer) => exam.correct(reading, answer.reading, answer.why));
+  }
+
+  /** A reading past a limit is held only with a reason. */
+  private async askWhy(): Promise<void> {
+    const { exam } = this;
+    const { PastLimitDialog } = await import('./past-limit.dialog');
+    const past = exam.pastStop();
+    if (!past) return;
+    const { unit } = exam.motion();
+    const data = {
+      name: exam.nameOf(exam.row(), exam.place().side),
+      value: formatSize(past.value, unit),
+      limit: past.limit === null ? '' : formatSize(past.limit, unit),
+      source: past.source,
+    };
+    exam.pastStop.set(null);
+    this.afterwards(this.dialog.open<unknown, unknown, string>(PastLimitDialog, { data, width: '520px' }), (why) => exam.hold(why));
+  }
+
+  /** When a dialog closes the hands find the entry again. */
+  private afterwards<T>(dialog: MatDialogRef<unknown, T>, then?: (answer: T) => void): void {
+    dialog.afterClosed().subscribe((answer) => {
+      if (answer !== undefined) then?.(answer);
+      this.focusEntry();
+    });
+  }
 
   /** Any way of measuring that is not on the sheet yet. */
   protected async addToSheet(): Promise<void> {
     const { AddDialog } = await import('../library/add.dialog');
-    this.dialog
-      .open<unknown, readonly SheetItem[], SheetItem>(AddDialog, { data: this.exam.sheet(), width: '560px', maxHeight: '94vh' })
-      .afterClosed()
-      .subscribe((item) => {
-        if (item) this.exam.add(item);
-        this.focusEntry();
-      });
+    const config = { data: this.exam.steps(), width: '560px', maxHeight: '94vh' };
+    this.afterwards(this.dialog.open<unknown, readonly SheetItem[], SheetItem>(AddDialog, config), (item) => this.exam.add(item));
   }
 
   /** The library's page of the motion in hand, over the dial. */
   protected async openLibrary(): Promise<void> {
     const { ProtocolDialog } = await import('../library/protocol.dialog');
     const { patient, visit } = this.exam.record()!;
-    this.dialog
-      .open(ProtocolDialog, {
-        data: {
-          protocol: this.exam.protocol(),
-          person: { sex: patient.sex, age: ageOn(patient.birthDate, visit.assessedOn) },
-          mode: this.exam.row().mode,
-        },
-        width: '1120px',
-        maxWidth: '96vw',
-        maxHeight: '94vh',
-      })
-      .afterClosed()
-      .subscribe(() => this.focusEntry());
+    const person = { sex: patient.sex, age: ageOn(patient.birthDate, visit.assessedOn) };
+    const data = { protocol: this.exam.protocol(), person, mode: this.exam.row().mode };
+    this.afterwards(this.dialog.open(ProtocolDialog, { data, width: '1120px', maxWidth: '96vw', maxHeight: '94vh' }));
   }
 
   protected async showKeys(): Promise<void> {
     const { KeysDialog } = await import('./keys.dialog');
-    this.dialog
-      .open(KeysDialog, { width: '520px' })
-      .afterClosed()
-      .subscribe(() => this.focusEntry());
+    this.afterwards(this.dialog.open(KeysDialog, { width: '560px', maxHeight: '94vh' }));
   }
 }

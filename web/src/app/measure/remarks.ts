@@ -1,7 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, output, viewChild } from '@angular/core';
 import { MatChipListbox, MatChipOption } from '@angular/material/chips';
+import type { NotDone } from '@dial-gauge/contract';
 import { END_FEELS, type EndFeel } from '@dial-gauge/core';
 import { Exam } from './exam';
+
+const REASONS: readonly { readonly id: NotDone; readonly words: string }[] = [
+  { id: 'left-out', words: 'left out' },
+  { id: 'refused', words: 'refused' },
+  { id: 'not-possible', words: 'not possible' },
+];
 
 /** End feel, pain and what faked the range: noted beside the readings of the motion in hand. */
 @Component({
@@ -23,6 +30,20 @@ export class Remarks {
   /** An end is felt only when somebody else moves the joint. */
   protected readonly passive = computed(() => this.exam.row().mode === 'passive');
   protected readonly expectedFeel = computed(() => this.exam.protocol().endFeel);
+
+  private readonly notDone = viewChild<MatChipListbox>('notDone');
+  private readonly note = viewChild<ElementRef<HTMLInputElement>>('note');
+  protected readonly reasons = REASONS;
+  /** A fault is seen; a movement of a neighbour fakes range. */
+  protected readonly seen = computed(() => (this.exam.motion().unit === 'yesNo' ? 'Seen' : 'Faked by'));
+
+  focusNotDone(): void {
+    this.notDone()?.focus();
+  }
+
+  focusNote(): void {
+    this.note()?.nativeElement.focus();
+  }
 
   focusPain(): void {
     this.pain().nativeElement.focus();
@@ -58,5 +79,17 @@ export class Remarks {
 
   protected setFaked(value: string[]): void {
     this.exam.note({ substitutions: value });
+  }
+
+  protected setNotDone(value: NotDone | undefined): void {
+    if ((value ?? null) !== this.exam.cell().notDone) this.exam.note({ notDone: value ?? null });
+  }
+
+  protected setNotDoneWhy(text: string): void {
+    if (text.trim() !== this.exam.cell().notDoneWhy) this.exam.note({ notDoneWhy: text.trim() });
+  }
+
+  protected setNote(text: string): void {
+    if (text.trim() !== this.exam.cell().note) this.exam.note({ note: text.trim() });
   }
 }

@@ -1,9 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
-import { endFigure, measurementKey, motion, POSITION_WORDS, rounded, type RunBlock, type RunRow, type Side } from '@dial-gauge/core';
+import type { NotDone } from '@dial-gauge/contract';
+import {
+  endFigure,
+  measurementKey,
+  motion,
+  rounded,
+  stationWords,
+  turnWords,
+  type RunBlock,
+  type RunRow,
+  type Side,
+} from '@dial-gauge/core';
 import { Exam, TRIALS_CHOICES } from './exam';
 import { UNIT_WORDS } from '../ui/words';
+
+/** Short for a narrow column; the label says it in full. */
+const NOT_DONE_MARK: Readonly<Record<NotDone, string>> = { 'left-out': 'out', refused: 'ref.', 'not-possible': 'n/p' };
 
 /** Where we are, what is next, and what is left in this position before the patient is turned. */
 @Component({
@@ -16,7 +30,7 @@ import { UNIT_WORDS } from '../ui/words';
 export class RunSheet {
   protected readonly exam = inject(Exam);
   protected readonly choices = TRIALS_CHOICES;
-  protected readonly positionWords = POSITION_WORDS;
+  protected readonly stationOf = (block: RunBlock): string => stationWords(block.station);
   /** Somebody chose a reading by hand. */
   readonly chosen = output<void>();
   /** Somebody wants another way of measuring on the sheet. */
@@ -38,15 +52,31 @@ export class RunSheet {
   /** The two columns of a row: left and right, or one cell for both where there is no side. */
   protected readonly sidesOf = (row: RunRow): readonly Side[] => (row.sides[0] === 'midline' ? ['midline'] : ['left', 'right']);
 
+  /** "Turn patient prone": what is done before a block. */
+  protected turnOf(index: number): string {
+    const [before, block] = [this.exam.blocks()[index - 1]!, this.exam.blocks()[index]!];
+    return turnWords(block.station, before.station);
+  }
+
+  protected isTurning(block: RunBlock): boolean {
+    return this.exam.turning()?.to === block.station;
+  }
+
   protected value(row: RunRow, side: Side): string {
+    const { notDone } = this.exam.cellOfRow(row, side);
     const measured = this.exam.measuredAt(measurementKey({ ...row, side }));
     const about = motion(row.motion);
-    return measured ? endFigure(rounded(measured.value, about.unit), about) : '··';
+    return measured ? endFigure(rounded(measured.value, about.unit), about) : notDone ? NOT_DONE_MARK[notDone] : '··';
   }
 
   protected left(block: RunBlock): number {
     return block.rows.reduce(
-      (sum, row) => sum + row.sides.filter((side) => this.exam.cellOfRow(row, side).readings.length === 0).length,
+      (sum, row) =>
+        sum +
+        row.sides.filter((side) => {
+          const cell = this.exam.cellOfRow(row, side);
+          return cell.readings.length === 0 && cell.notDone === null;
+        }).length,
       0,
     );
   }
@@ -58,6 +88,7 @@ export class RunSheet {
   protected label(row: RunRow, side: Side): string {
     const value = this.value(row, side);
     const cell = this.exam.cellOfRow(row, side);
+    if (cell.readings.length === 0 && cell.notDone) return `${this.exam.nameOf(row, side)}: ${cell.notDone.replace('-', ' ')}`;
     const hurts = cell.pain ? `, hurts ${cell.pain} of 10` : '';
     return `${this.exam.nameOf(row, side)}: ${value === '··' ? 'not measured' : `${value} ${UNIT_WORDS[motion(row.motion).unit]}`}${hurts}`;
   }

@@ -48,7 +48,7 @@ const HIDDEN: Readonly<Partial<Record<Instrument, readonly string[]>>> = {
       <dt>Expected here</dt>
       <dd>{{ expected() }}</dd>
     </dl>
-    <p class="soft"><kbd>l</kbd> opens the library: figure, all norms, error.</p>
+    <p class="soft"><kbd>i</kbd> opens the library: figure, all norms, error.</p>
     <p class="soft">Stop where it hurts. The surgeon’s limits and local rules come first.</p>
   `,
   styleUrl: './technique-card.scss',

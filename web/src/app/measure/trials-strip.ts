@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, output } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { endFigure, formatNumber } from '@dial-gauge/core';
+import { Session } from '../data/session';
 import { Exam, type HeldReading } from './exam';
+import { shownReading } from './reading-words';
 
 /** The readings of this motion one by one, what they come to, and whether they agree. */
 @Component({
@@ -13,9 +15,16 @@ import { Exam, type HeldReading } from './exam';
       @for (slot of slots(); track $index) {
         <li [class.empty]="!slot" [class.unsaved]="slot && !slot.saved">
           <span class="soft">{{ $index + 1 }}</span>
-          <span class="figure value">{{ slot ? words(slot) : '' }}</span>
-          @if (slot && !slot.saved) {
-            <span class="soft">waiting</span>
+          @if (slot) {
+            <button
+              type="button"
+              class="figure value"
+              [attr.aria-label]="'Correct reading ' + ($index + 1) + ', ' + words(slot)"
+              (click)="correct.emit(slot)"
+            >
+              {{ words(slot) }}
+            </button>
+            <span class="soft">{{ about(slot) }}</span>
           }
         </li>
       }
@@ -36,11 +45,14 @@ import { Exam, type HeldReading } from './exam';
 })
 export class TrialsStrip {
   protected readonly exam = inject(Exam);
+  private readonly session = inject(Session);
   readonly done = output<void>();
+  /** A reading that is to be put right. */
+  readonly correct = output<HeldReading>();
 
   protected readonly slots = computed((): (HeldReading | null)[] => {
     const { readings } = this.exam.cell();
-    return Array.from({ length: Math.max(3, readings.length) }, (_, i) => readings[i] ?? null);
+    return Array.from({ length: Math.max(this.exam.trials(), readings.length, 3) }, (_, i) => readings[i] ?? null);
   });
 
   protected readonly mean = computed(() => {
@@ -56,11 +68,22 @@ export class TrialsStrip {
     return measured.consistent ? `${measured.summary}, consistent` : 'not consistent';
   });
 
-  protected words({ start, end, lower }: HeldReading): string {
-    if (lower)
-      return start === 0 && lower.zero === 0
-        ? `${formatNumber(end)}/${formatNumber(lower.end)}`
-        : `${formatNumber(end - start)}/${formatNumber(lower.end - lower.zero)}`;
-    return start === 0 ? endFigure(end, this.exam.motion()) : `${formatNumber(start)}/${formatNumber(end)}`;
+  protected words(reading: HeldReading): string {
+    return shownReading(reading, this.exam.motion());
+  }
+
+  /** What has to be known of a reading beside its figure. */
+  protected about(reading: HeldReading): string {
+    const who = reading.examiner && reading.examiner !== this.session.current()?.user.name ? reading.examiner : '';
+    const was = reading.corrected.at(-1);
+    return [
+      reading.saved ? '' : 'waiting',
+      who && `by ${who}`,
+      was ? `was ${formatNumber(was.value)}` : '',
+      reading.pastLimit ? 'past limit' : '',
+      !reading.scale && reading.entered && !reading.entered.includes(':') ? reading.entered.split(' (')[0]! : '',
+    ]
+      .filter(Boolean)
+      .join(', ');
   }
 }

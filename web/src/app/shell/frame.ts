@@ -8,6 +8,7 @@ import { Session } from '../data/session';
 import { ThemeChoice } from './theme';
 
 const STEPS = [
+  { path: 'prepare', name: 'Prepare' },
   { path: 'measure', name: 'Measure' },
   { path: 'judge', name: 'Judge' },
   { path: 'progress', name: 'Progress' },

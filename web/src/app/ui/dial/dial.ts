@@ -19,6 +19,8 @@ export interface DialModel {
   readonly gap: { readonly to: Degrees; readonly words: string } | null;
   readonly otherSide: { readonly at: Degrees; readonly words: string } | null;
   readonly lastVisit: { readonly at: Degrees; readonly words: string } | null;
+  /** Where a precaution stops the motion, and how to say it. */
+  readonly stop: { readonly at: Degrees; readonly words: string } | null;
   /** The whole dial in words, for those who do not see it. */
   readonly text: string;
 }
@@ -41,7 +43,8 @@ const LETTER = 9;
  * One motion as the examiner sees it: zero where the limb points at zero, the
  * needle where it points now. State is told by shape first: a hatched band is
  * expected, a bracket is a gap, a hollow ring the last visit, a hollow
- * triangle the other side, the needle's soft edge the measuring error.
+ * triangle the other side, a post across the rim where a precaution stops
+ * the motion, the needle's soft edge the measuring error.
  */
 @Component({
   selector: 'dg-dial',
@@ -53,8 +56,8 @@ export class Dial {
   readonly model = input.required<DialModel>();
 
   private readonly range = computed(() => {
-    const { scale, needle, otherSide, lastVisit, active, passive } = this.model();
-    const shown = [needle, otherSide?.at, lastVisit?.at, active, passive].filter((v): v is number => typeof v === 'number');
+    const { scale, needle, otherSide, lastVisit, active, passive, stop } = this.model();
+    const shown = [needle, otherSide?.at, lastVisit?.at, active, passive, stop?.at].filter((v): v is number => typeof v === 'number');
     const toTen = (value: number) => Math.ceil(value / 10) * 10;
     return { from: -toTen(Math.max(scale.back, ...shown.map((v) => -v))), to: toTen(Math.max(scale.on, ...shown)) };
   });
@@ -107,6 +110,18 @@ export class Dial {
     return { path: arcPath(facing, needle, gap.to, RIM + 5), ends };
   });
 
+  /** A post across the rim, and beyond it what is closed. */
+  protected readonly stop = computed(() => {
+    const { stop, facing } = this.model();
+    if (!stop) return null;
+    const closed = Math.min(this.range().to, stop.at + 60);
+    return {
+      from: onDial(facing, stop.at, 30),
+      to: onDial(facing, stop.at, RIM + 10),
+      closed: closed > stop.at ? ringPath(facing, stop.at, closed, RIM - 6, RIM) : null,
+    };
+  });
+
   protected readonly lastVisit = computed(() => {
     const { lastVisit, facing } = this.model();
     return lastVisit && onDial(facing, lastVisit.at, RIM);
@@ -122,8 +137,9 @@ export class Dial {
 
   /** Gap, last visit and other side in words beside their marks; one that would lie on another moves outward. */
   protected readonly labels = computed((): (Label & { kind: string })[] => {
-    const { gap, needle, otherSide, lastVisit, facing } = this.model();
+    const { gap, needle, otherSide, lastVisit, stop, facing } = this.model();
     const wanted = [
+      ...(stop ? [{ kind: 'stop', words: stop.words, angle: stop.at }] : []),
       ...(gap && needle !== null ? [{ kind: 'gap', words: gap.words, angle: (needle + gap.to) / 2 }] : []),
       ...(lastVisit ? [{ kind: 'last', words: lastVisit.words, angle: lastVisit.at }] : []),
       ...(otherSide ? [{ kind: 'other', words: otherSide.words, angle: otherSide.at }] : []),

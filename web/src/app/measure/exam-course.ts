@@ -1,0 +1,117 @@
+import { signal } from '@angular/core';
+import { measurementKey, stationWords, turnWords, type PlanStep, type RunRow, type Side, type Station } from '@dial-gauge/core';
+import { ExamRecord, keyOf, type Place } from './exam-record';
+import { keyOfStep, stationOf } from './course';
+
+const TRIALS_KEY = 'dial-gauge.trials';
+export const TRIALS_CHOICES = [1, 2, 3, 4, 5, 6] as const;
+
+/** Where we are on the run sheet, and how the patient has to be turned to go on. */
+export abstract class ExamCourse extends ExamRecord {
+  readonly typed = signal('');
+  readonly problem = signal('');
+  /** Spoken to who does not see the screen. */
+  readonly announcement = signal('');
+  /** Readings wanted of each motion before the sheet moves on by itself. */
+  readonly trials = signal<number>(TRIALS_CHOICES.find((n) => String(n) === localStorage.getItem(TRIALS_KEY)) ?? 1);
+  /** A turn that waits to be confirmed, and where it leads. */
+  readonly turning = signal<{ readonly to: Station; readonly place: Place } | null>(null);
+  /** True when the device is to be read the other way round. */
+  readonly otherWay = signal(false);
+
+  setTrials(count: number): void {
+    this.trials.set(count);
+    localStorage.setItem(TRIALS_KEY, String(count));
+  }
+
+  /** Goes to a place; where the patient has to be turned for it, the turn comes first. */
+  go(row: number, side: Side): void {
+    const target = this.rows()[row];
+    if (!target) return;
+    const to = stationOf({ protocol: target.protocol, side });
+    this.typed.set('');
+    this.problem.set('');
+    this.otherWay.set(false);
+    if (to !== this.station()) {
+      this.turning.set({ to, place: { row, side } });
+      const open = this.openEnds().length;
+      this.announcement.set(`${turnWords(to, this.station())}, then press Enter.${open ? ` ${open} to look at before.` : ''}`);
+      return;
+    }
+    this.turning.set(null);
+    this.place.set({ row, side });
+    this.announcement.set(this.nameOf(target, side));
+  }
+
+  /** The patient has been turned. */
+  confirmTurn(): void {
+    const turning = this.turning();
+    if (!turning) return;
+    this.station.set(turning.to);
+    const words = `Patient ${stationWords(turning.to)}. `;
+    this.goTo(turning.place);
+    this.announcement.update((said) => words + said);
+  }
+
+  /** Not yet: back to where the patient still is. */
+  stayHere(): void {
+    this.turning.set(null);
+    this.problem.set('');
+    this.announcement.set(this.nameOf(this.row(), this.place().side));
+  }
+
+  goTo({ row, side }: Place): void {
+    this.go(row, side);
+  }
+
+  placeOf(step: PlanStep): Place {
+    return this.places().get(keyOfStep(step))?.place ?? { row: 0, side: step.side };
+  }
+
+  step(by: 1 | -1): void {
+    if (this.turning() && by === -1) return this.stayHere();
+    const row = this.place().row + by;
+    const target = this.rows()[row];
+    if (target) this.go(row, target.sides[0]!);
+  }
+
+  otherSide(): void {
+    const { side } = this.place();
+    if (side !== 'midline') this.goToWay({ side: side === 'left' ? 'right' : 'left' }, `the ${side === 'left' ? 'right' : 'left'} side`);
+  }
+
+  otherMode(): void {
+    const { mode } = this.row();
+    this.goToWay({ mode: mode === 'active' ? 'passive' : 'active' }, mode === 'active' ? 'passive' : 'active');
+  }
+
+  private goToWay(change: { side?: Side; mode?: RunRow['mode'] }, words: string): void {
+    const at = this.places().get(measurementKey({ ...this.row(), side: this.place().side, ...change }));
+    if (at) this.goTo(at.place);
+    else this.problem.set(`${words.charAt(0).toUpperCase()}${words.slice(1)} is not on the run sheet.`);
+  }
+
+  /** The next place that still wants readings; stays where it is when all is done. */
+  protected advance(): void {
+    const here = this.steps().findIndex((step) => keyOfStep(step) === this.key());
+    const next = this.nextOpen(here, this.trials());
+    if (next) this.goTo(next);
+    else this.announcement.set('The run sheet is complete');
+  }
+
+  /** The first step after one, round the end, that has fewer readings and was not said to be left out. */
+  protected nextOpen(after: number, wanted: number): Place | undefined {
+    const steps = this.steps();
+    const round = [...steps.slice(after + 1), ...steps.slice(0, Math.max(after, 0))];
+    const open = round.find((step) => {
+      const cell = this.cellAt(keyOfStep(step));
+      return cell.notDone === null && cell.readings.length < wanted;
+    });
+    return open && this.placeOf(open);
+  }
+
+  protected stepAt({ row, side }: Place): PlanStep {
+    const at = this.rows()[row]!;
+    return this.steps().find((step) => keyOfStep(step) === keyOf(at, side)) ?? this.steps()[0]!;
+  }
+}

@@ -1,0 +1,178 @@
+import { computed, inject, signal } from '@angular/core';
+import type { VisitRecord } from '@dial-gauge/contract';
+import {
+  ageOn,
+  allowedFor,
+  compareWithNorm,
+  errorOf,
+  expectedBand,
+  findNormSet,
+  measure,
+  measurementKey,
+  motion,
+  normQuery,
+  openEnds,
+  protocolOfId,
+  runSheet,
+  sidedName,
+  storedTrial,
+  suffixOf,
+  variantWords,
+  type Allowed,
+  type Degrees,
+  type ExpectedBand,
+  type MeasuredValue,
+  type MeasurementKey,
+  type NormComparison,
+  type PlanStep,
+  type Protocol,
+  type RunRow,
+  type Side,
+  type Station,
+} from '@dial-gauge/core';
+import { EMPTY, type Cell, type Cells } from './cells';
+import { keyOfStep, precautionsOf } from './course';
+import { Tools } from './tools';
+
+export interface Place {
+  readonly row: number;
+  readonly side: Side;
+}
+
+export const keyOf = (row: RunRow, side: Side): MeasurementKey => measurementKey({ ...row, side });
+
+/** What is known of the visit: the run sheet, what was held, and what it is held against. */
+export abstract class ExamRecord {
+  protected readonly tools = inject(Tools);
+
+  readonly record = signal<VisitRecord | null>(null);
+  readonly place = signal<Place>({ row: 0, side: 'right' });
+  /** How the patient lies, sits or stands, as it was last confirmed. */
+  readonly station = signal<Station>('supine');
+  readonly steps = signal<readonly PlanStep[]>([]);
+  protected readonly cells = signal<Cells>(new Map());
+
+  readonly blocks = computed(() => runSheet(this.steps()));
+  readonly rows = computed(() => this.blocks().flatMap((block) => block.rows));
+  protected readonly places = computed(
+    () =>
+      new Map(
+        this.rows().flatMap((row, index) =>
+          row.sides.map((side) => [keyOf(row, side), { row, side, place: { row: index, side } }] as const),
+        ),
+      ),
+  );
+  readonly row = computed(() => this.rows()[this.place().row] ?? this.rows()[0]!);
+  readonly protocol = computed((): Protocol => protocolOfId(this.row().protocol)!);
+  readonly motion = computed(() => motion(this.row().motion));
+  readonly key = computed(() => keyOf(this.row(), this.place().side));
+  readonly cell = computed(() => this.cellAt(this.key()));
+  /** What the reading in hand is taken with: what its first reading was taken with, or what is in the hand. */
+  readonly tool = computed(() => this.tools.toolFor(this.protocol(), this.cell().readings[0]?.instrument));
+  readonly instrument = computed(() => this.tool().instrument);
+  readonly isDual = computed(() => this.instrument() === 'dualInclinometer');
+  readonly measured = computed(() => this.measuredAt(this.key()));
+  readonly savedCount = computed(() =>
+    [...this.cells().values()].reduce((sum, cell) => sum + cell.readings.filter((r) => r.saved).length, 0),
+  );
+  /** The unit after the figures. */
+  readonly unit = computed(() => suffixOf(this.motion().unit));
+  /** What the precautions say of the measurement in hand. */
+  readonly allowed = computed(() => this.allowedAt(this.row(), this.place().side));
+
+  cellAt(key: MeasurementKey): Cell {
+    return this.cells().get(key) ?? EMPTY;
+  }
+
+  cellOfRow(row: RunRow, side: Side): Cell {
+    return this.cellAt(keyOf(row, side));
+  }
+
+  /** Value, error and consistency of what was held, as the core measures it. */
+  measuredAt(key: MeasurementKey): MeasuredValue | null {
+    const at = this.places().get(key);
+    const { readings } = this.cellAt(key);
+    if (!at || readings.length === 0) return null;
+    const { row, side } = at;
+    return measure({
+      ...row,
+      side,
+      instrument: readings[0]!.instrument,
+      trials: readings.map((reading) => storedTrial(row.motion, reading)),
+    });
+  }
+
+  /** The same measurement with another side or mode. */
+  measuredFor(change: Partial<Pick<RunRow, 'mode'> & { side: Side }>): MeasuredValue | null {
+    return this.measuredAt(measurementKey({ ...this.row(), side: this.place().side, ...change }));
+  }
+
+  /** Value of the same measurement at the visit before, with its day. */
+  readonly lastVisit = computed(() => {
+    const previous = this.record()?.previous;
+    const view = previous?.measurements.find((m) => measurementKey(m) === this.key() && m.trials.length > 0);
+    if (!previous || !view) return null;
+    const { motion: id, side, mode, position, protocol, digit, instrument } = view;
+    const trials = view.trials.map((trial) => storedTrial(id, trial));
+    return { on: previous.assessedOn, value: measure({ motion: id, side, mode, position, protocol, digit, instrument, trials }).value };
+  });
+
+  /** The clinic's norm set, and what it is asked for the measurement in hand. */
+  private readonly normQuestion = computed(() => {
+    const record = this.record();
+    const set = record && findNormSet(record.normSet, record.ownNormSet ? [record.ownNormSet] : []);
+    if (!record || !set) return undefined;
+    const { sex, birthDate } = record.patient;
+    return { set, query: normQuery({ ...this.row(), side: this.place().side }, sex, ageOn(birthDate, record.visit.assessedOn)) };
+  });
+  readonly normSetName = computed(() => this.normQuestion()?.set.short ?? 'this set');
+
+  /** Where the clinic's norm expects the measurement in hand, whether or not anything was read yet. */
+  readonly expected = computed((): ExpectedBand | null => {
+    const question = this.normQuestion();
+    return (question && expectedBand(question.set, question.query)) ?? null;
+  });
+
+  /** Standard error of the instrument in hand, in the motion's unit; a force's grows with the reading. */
+  protected semAt(value: number | undefined): number {
+    const { motion: id, protocol } = this.row();
+    return errorOf({ motion: id, protocol, instrument: this.instrument(), value }).sem;
+  }
+
+  /** A value of the measurement in hand against the clinic's norm. */
+  normFor(value: Degrees): NormComparison | undefined {
+    const question = this.normQuestion();
+    return question && compareWithNorm(question.set, question.query, value, this.semAt(value));
+  }
+
+  protected allowedAt({ motion: id, mode }: Pick<RunRow, 'motion' | 'mode'>, side: Side): Allowed {
+    const record = this.record();
+    return record ? allowedFor({ motion: id, mode, side }, precautionsOf(record), record.visit.assessedOn) : { kind: 'free' };
+  }
+
+  /** What is missing or odd in the position the patient is in. */
+  readonly openEnds = computed(() =>
+    openEnds(this.steps(), this.station(), (step) => {
+      const cell = this.cellAt(keyOfStep(step));
+      const measured = this.measuredAt(keyOfStep(step));
+      return {
+        readings: cell.readings.length,
+        notDone: cell.notDone !== null,
+        value: measured?.value ?? null,
+        mdc: measured?.mdc95 ?? null,
+        consistent: measured?.consistent ?? null,
+      };
+    }),
+  );
+
+  /** What sets a way of measuring apart on the sheet, where its motion stands there in more than one. */
+  labelOf(row: RunRow): string {
+    return variantWords(row, this.rows());
+  }
+
+  /** "left hip flexion, active": what a place on the sheet is called. */
+  nameOf({ motion: id, digit, mode }: RunRow, side: Side): string {
+    const name = sidedName(id, side, digit);
+    return `${name.charAt(0).toLowerCase()}${name.slice(1)}${motion(id).unit === 'deg' ? `, ${mode}` : ''}`;
+  }
+}

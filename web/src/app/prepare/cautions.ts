@@ -1,0 +1,151 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { DatePipe } from '@angular/common';
+import { FormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { CAUTIONS, NOT_A_DIAGNOSIS } from '@dial-gauge/core';
+import { Preparing } from './preparing';
+
+/** Asked before anybody is touched. A yes may end the visit: do not measure, refer. */
+@Component({
+  selector: 'dg-cautions',
+  imports: [DatePipe, FormsModule, MatButtonModule, MatCheckboxModule, MatFormFieldModule, MatInputModule],
+  template: `
+    @if (answered(); as a) {
+      <div class="outcome" [class.refer]="a.outcome === 'refer'" role="status">
+        <p>
+          <strong>{{ verdict() }}</strong>
+          <span class="soft"> · asked {{ a.at | date: 'd MMM, HH:mm' }}, {{ a.by }}</span>
+        </p>
+        @for (question of said(); track question.id) {
+          <p>{{ question.ask }} <strong>Yes.</strong> {{ question.then }}</p>
+        }
+        @if (a.note) {
+          <p class="soft">{{ a.note }}</p>
+        }
+        @if (unasked().length) {
+          <p>{{ unasked().length }} more to ask for what is to be measured now.</p>
+        }
+      </div>
+    }
+    @if (asking() || !answered() || unasked().length) {
+      <p class="soft">Tick what applies. {{ notADiagnosis }}</p>
+      <ul>
+        @for (question of shown(); track question.id) {
+          <li>
+            <mat-checkbox [checked]="yes().includes(question.id)" (change)="tick(question.id, $event.checked)">
+              {{ question.ask }}
+              @if (question.ifYes === 'refer') {
+                <span class="ends" aria-hidden="true">refer</span>
+              }
+            </mat-checkbox>
+          </li>
+        }
+      </ul>
+      @if (lifting()) {
+        <mat-form-field appearance="outline" subscriptSizing="dynamic">
+          <mat-label>Why the answer changed</mat-label>
+          <input matInput maxlength="500" autocomplete="off" [ngModel]="note()" (ngModelChange)="note.set($event)" />
+        </mat-form-field>
+      }
+      <p class="problem" role="alert" [hidden]="!problem()">{{ problem() }}</p>
+      <button matButton="filled" type="button" (click)="record()">{{ label() }}</button>
+    } @else {
+      <button matButton="outlined" type="button" (click)="again()">Ask again</button>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    .soft {
+      font-size: 13px;
+      line-height: 1.35;
+    }
+    ul {
+      margin: 4px 0 8px;
+    }
+    .ends {
+      margin-left: 4px;
+      padding: 0 5px;
+      border: 1px solid var(--line-strong);
+      border-radius: 3px;
+      color: var(--ink-soft);
+      font-size: 12px;
+    }
+    .outcome {
+      margin-bottom: 8px;
+      padding: 8px 12px;
+      border-left: 3px solid var(--petrol);
+      background: var(--raised);
+    }
+    .outcome p + p {
+      margin-top: 6px;
+    }
+    .outcome.refer {
+      border: 2px solid var(--plum);
+    }
+    mat-form-field {
+      width: 100%;
+      margin-bottom: 8px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Cautions {
+  private readonly preparing = inject(Preparing);
+  readonly answeredNow = output<{ readonly yes: readonly string[]; readonly note: string }>();
+  protected readonly notADiagnosis = NOT_A_DIAGNOSIS;
+  protected readonly yes = signal<readonly string[]>([]);
+  protected readonly note = signal('');
+  protected readonly problem = signal('');
+  protected readonly asking = signal(false);
+
+  protected readonly answered = this.preparing.cautions;
+  protected readonly said = computed(() => CAUTIONS.filter((question) => this.answered()?.yes.includes(question.id)));
+  protected readonly unasked = computed(() => {
+    const asked = this.answered()?.asked ?? [];
+    return this.answered() ? this.preparing.questions().filter((question) => !asked.includes(question.id)) : [];
+  });
+  protected readonly shown = computed(() => (this.answered() && !this.asking() ? this.unasked() : this.preparing.questions()));
+  /** The answers taken together with those that were given before. */
+  private readonly together = computed(() =>
+    this.answered() && !this.asking() ? [...(this.answered()?.yes ?? []), ...this.yes()] : this.yes(),
+  );
+  /** A visit that was ended is opened again only with a reason. */
+  protected readonly lifting = computed(() => {
+    const ends = (ids: readonly string[]) => CAUTIONS.some((question) => question.ifYes === 'refer' && ids.includes(question.id));
+    return this.asking() && this.answered()?.outcome === 'refer' && !ends(this.together());
+  });
+  protected readonly verdict = computed(() => {
+    const outcome = this.answered()?.outcome;
+    if (outcome === 'refer') return 'Do not measure: refer';
+    return outcome === 'measure-with-care' ? 'Measure with care' : 'Nothing stands against measuring';
+  });
+  protected readonly label = computed(() => {
+    const count = this.yes().length;
+    return count === 0 ? 'None of these' : `Record ${count} yes`;
+  });
+
+  protected tick(id: string, on: boolean): void {
+    this.yes.update((yes) => (on ? [...yes, id] : yes.filter((other) => other !== id)));
+  }
+
+  protected again(): void {
+    this.yes.set(this.answered()?.yes ?? []);
+    this.asking.set(true);
+  }
+
+  protected record(): void {
+    if (this.lifting() && this.note().trim() === '') {
+      return this.problem.set('This visit was ended for a reason: type why it may go on, as "seen by the physician today, cleared".');
+    }
+    this.problem.set('');
+    this.answeredNow.emit({ yes: this.together(), note: this.note().trim() });
+    this.asking.set(false);
+    this.yes.set([]);
+    this.note.set('');
+  }
+}

@@ -1,0 +1,124 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatAutocompleteModule } from '@angular/material/autocomplete';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatIconModule } from '@angular/material/icon';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import { explain, Precaution } from '@dial-gauge/contract';
+import {
+  findProcedure,
+  holdsOn,
+  MOTIONS,
+  motion,
+  precautionWords,
+  SURGEON_WINS,
+  suffixOf,
+  usualPrecautions,
+  type Mode,
+  type Motion,
+  type MotionId,
+  type Side,
+} from '@dial-gauge/core';
+import { dayWords } from '../caseload/words';
+import { Preparing } from './preparing';
+
+const MOST = 12;
+const matches = (about: Motion, words: readonly string[]): boolean => words.every((word) => about.name.toLowerCase().includes(word));
+
+/** What may not be done: limits with a day and a source. Ready sets are proposals; the surgeon's limits win. */
+@Component({
+  selector: 'dg-precautions',
+  imports: [FormsModule, MatAutocompleteModule, MatButtonModule, MatFormFieldModule, MatIconModule, MatInputModule, MatSelectModule],
+  templateUrl: './precautions.html',
+  styleUrl: './precautions.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Precautions {
+  private readonly preparing = inject(Preparing);
+  readonly changed = output<readonly Precaution[]>();
+  protected readonly surgeonWins = SURGEON_WINS;
+  protected readonly dayWords = dayWords;
+  protected readonly words = precautionWords;
+
+  protected readonly list = computed(() => this.preparing.record()?.episode.precautions ?? []);
+  /** What is usual after the procedure of this episode and is not in the list yet. */
+  protected readonly proposed = computed((): readonly Precaution[] => {
+    const record = this.preparing.record();
+    const procedure = findProcedure(record?.episode.procedureId ?? '');
+    if (!record || !procedure || !record.episode.procedureOn) return [];
+    const { involvedSide, procedureOn } = record.episode;
+    const side: Side | undefined = involvedSide === 'left' || involvedSide === 'right' ? involvedSide : undefined;
+    const known = new Set(this.list().map(sameness));
+    return usualPrecautions(procedure, side, procedureOn, record.visit.assessedOn).filter((usual) => !known.has(sameness(usual)));
+  });
+
+  protected readonly adding = signal(false);
+  protected readonly problem = signal('');
+  protected readonly typed = signal('');
+  protected readonly side = signal<Side | ''>('');
+  protected readonly mode = signal<Mode | ''>('');
+  protected readonly limit = signal('');
+  protected readonly until = signal('');
+  protected readonly source = signal('');
+  protected readonly found = computed(() => {
+    const words = this.typed().toLowerCase().split(/\s+/).filter(Boolean);
+    return MOTIONS.filter((about) => matches(about, words)).slice(0, MOST);
+  });
+  private readonly motionId = computed((): MotionId | undefined => MOTIONS.find((about) => about.name === this.typed())?.id);
+  protected readonly unit = computed(() => {
+    const id = this.motionId();
+    return id ? suffixOf(motion(id).unit).trim() || 'yes/no' : 'degrees';
+  });
+
+  protected hasRunOut(precaution: Precaution): boolean {
+    return !holdsOn(precaution, this.preparing.record()?.visit.assessedOn ?? null);
+  }
+
+  protected begin(): void {
+    const side = this.preparing.record()?.episode.involvedSide;
+    this.side.set(side === 'left' || side === 'right' ? side : '');
+    this.adding.set(true);
+  }
+
+  protected add(): void {
+    const id = this.motionId();
+    if (!id) return this.problem.set(`Motion: "${this.typed()}" is not in the library; allowed: a motion of the list, as Knee flexion.`);
+    const text = this.limit().trim().replace(',', '.');
+    if (text !== '' && !Number.isFinite(Number(text))) {
+      return this.problem.set(
+        `Limit: "${this.limit()}" is not a number; allowed: the furthest end in ${this.unit()}, or nothing where it must not be measured.`,
+      );
+    }
+    const parsed = Precaution.safeParse({
+      motion: id,
+      ...(this.side() ? { side: this.side() } : {}),
+      ...(this.mode() ? { mode: this.mode() } : {}),
+      limit: text === '' ? null : Number(text),
+      until: this.until() || null,
+      source: this.source(),
+    });
+    if (!parsed.success) {
+      const [first] = explain(parsed.error);
+      return this.problem.set(
+        first?.path === 'source'
+          ? 'Set by: type who or what set it, as "surgeon, letter of 2 March".'
+          : `${first?.path}: ${first?.message}`,
+      );
+    }
+    this.changed.emit([...this.list(), parsed.data]);
+    for (const field of [this.typed, this.limit, this.until, this.source, this.problem]) field.set('');
+    this.adding.set(false);
+  }
+
+  protected takeProposed(): void {
+    this.changed.emit([...this.list(), ...this.proposed()]);
+  }
+
+  protected remove(precaution: Precaution): void {
+    this.changed.emit(this.list().filter((other) => other !== precaution));
+  }
+}
+
+const sameness = ({ motion: id, side, mode, limit }: Precaution): string => [id, side, mode, limit].join(' ');

@@ -1,0 +1,180 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import { MatChipListbox, MatChipOption } from '@angular/material/chips';
+import { MatDialog } from '@angular/material/dialog';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import { Router } from '@angular/router';
+import type { Precaution, VisitRecord } from '@dial-gauge/contract';
+import type { SheetItem } from '@dial-gauge/core';
+import { concatMap, forkJoin, Subject, tap, catchError, EMPTY, type Observable } from 'rxjs';
+import { episodeWords, fullName, personWords } from '../caseload/words';
+import { Api } from '../data/api';
+import { describeFailure, toFailure } from '../data/problem';
+import { Frame } from '../shell/frame';
+import { Pending } from '../shell/pending';
+import { Cautions } from './cautions';
+import { Intake, type IntakeFields } from './intake';
+import { PlanList } from './plan-list';
+import { Precautions } from './precautions';
+import { Preparing } from './preparing';
+
+/** Before the patient is touched: why they came, what stands against measuring, what is measured and in which order. */
+@Component({
+  selector: 'dg-prepare',
+  imports: [
+    Cautions,
+    Frame,
+    Intake,
+    MatButtonModule,
+    MatChipListbox,
+    MatChipOption,
+    MatFormFieldModule,
+    MatInputModule,
+    MatSelectModule,
+    Pending,
+    PlanList,
+    Precautions,
+  ],
+  providers: [Preparing],
+  templateUrl: './prepare.html',
+  styleUrl: './prepare.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PreparePage {
+  private readonly api = inject(Api);
+  private readonly dialog = inject(MatDialog);
+  private readonly router = inject(Router);
+  protected readonly preparing = inject(Preparing);
+  readonly id = input.required<string>();
+  protected readonly loaded = rxResource({
+    params: () => this.id(),
+    stream: ({ params }) => forkJoin({ record: this.api.call('visit', { id: params }), practice: this.api.call('practice') }),
+  });
+  protected readonly problem = signal('');
+  protected readonly status = signal('');
+  protected readonly choicesOfTrials = [1, 2, 3, 4, 5, 6];
+  private intake: IntakeFields | null = null;
+
+  protected readonly name = computed(() => fullName(this.preparing.record()!.patient));
+  protected readonly about = computed(() => {
+    const record = this.preparing.record();
+    return record ? `${personWords(record.patient)} · ${episodeWords(record.episode)} · visit ${record.visit.number}` : '';
+  });
+  protected readonly sums = computed(() => {
+    const { steps, leftOut, seconds, turns } = this.preparing.plan();
+    const turned = turns === 0 ? 'no turn' : `${turns} turn${turns === 1 ? '' : 's'}`;
+const out = leftOut.length ? `, ${leftOut.length} left out` : '';
+    return steps.length === 0 ? '' : `${steps.length} measurements, ${Math.ceil(seconds / 60)} min, ${turned}${out}`;
+  });
+  /** What still keeps from measuring. */
+  protected readonly waitsFor = computed(() => {
+    if (this.preparing.refer()) return 'A caution question ended this visit: refer.';
+    if (this.preparing.plan().steps.length === 0) return 'Choose what to measure.';
+    return this.preparing.cautions() ? '' : 'Ask the caution questions first.';
+  });
+
+  /** Changes go one after another, so that none meets its predecessor's revision. */
+  private readonly changes = new Subject<() => Observable<unknown>>();
+
+  constructor() {
+    effect(() => {
+      if (!this.loaded.hasValue()) return;
+      const { record, practice } = this.loaded.value();
+      if (this.preparing.record()?.visit.id !== record.visit.id) this.preparing.open(record, practice);
+    });
+    this.changes
+      .pipe(
+        concatMap((change) =>
+          change().pipe(
+            tap(() => {
+              this.problem.set('');
+              this.status.set('saved');
+            }),
+            catchError((error: unknown) => {
+              this.problem.set(describeFailure(toFailure(error)));
+              this.status.set('');
+              return EMPTY;
+            }),
+          ),
+        ),
+      )
+      .subscribe();
+  }
+
+  protected intakeChanged(fields: IntakeFields): void {
+    this.intake = fields;
+    this.saveEpisode(() => this.preparing.record()!.episode.precautions);
+  }
+
+  protected precautionsChanged(precautions: readonly Precaution[]): void {
+    this.saveEpisode(() => precautions);
+  }
+
+  private saveEpisode(precautions: () => readonly Precaution[]): void {
+    this.changes.next(() => {
+      const { id, openedOn, revision, ...stored } = this.preparing.record()!.episode;
+      void [id, openedOn, revision];
+      return this.preparing
+        .saveIntake({ ...stored, ...this.intake, precautions: [...precautions()] })
+        .pipe(tap((episode) => this.preparing.record.update((record) => record && { ...record, episode })));
+    });
+  }
+
+  protected answered({ yes, note }: { readonly yes: readonly string[]; readonly note: string }): void {
+    this.changes.next(() => this.preparing.saveCautions(yes, note).pipe(tap((record) => this.take(record))));
+  }
+
+  private take({ cautions, revision, plan }: VisitRecord): void {
+    this.preparing.record.update((record) => record && { ...record, cautions, revision, plan });
+  }
+
+  protected setMinutes(text: string): void {
+    const minutes = Number(text);
+    if (text.trim() === '') this.preparing.minutes.set(null);
+    else if (Number.isInteger(minutes) && minutes >= 1 && minutes <= 240) this.preparing.minutes.set(minutes);
+    else return this.problem.set(`Minutes: "${text}" does not fit; allowed: whole minutes from 1 to 240, or nothing.`);
+    this.problem.set('');
+  }
+
+  protected async addFromLibrary(): Promise<void> {
+    const { AddDialog } = await import('../library/add.dialog');
+    this.dialog
+      .open<unknown, readonly SheetItem[], SheetItem>(AddDialog, { data: this.preparing.sheet(), width: '560px', maxHeight: '94vh' })
+      .afterClosed()
+      .subscribe((item) => {
+        if (item) this.preparing.add(item);
+      });
+  }
+
+  protected saveSet(field: HTMLInputElement): void {
+    const name = field.value.trim();
+    if (name === '') return this.problem.set('Name of the set: type one, as "Our knee".');
+    this.changes.next(() =>
+      this.preparing.saveSet(name).pipe(
+        tap((practice) => {
+          this.preparing.practice.set(practice);
+          field.value = '';
+        }),
+      ),
+    );
+  }
+
+  protected removeSet(id: string): void {
+    this.changes.next(() => this.preparing.removeSet(id).pipe(tap((practice) => this.preparing.practice.set(practice))));
+  }
+
+  protected start(): void {
+    if (this.waitsFor()) return this.problem.set(this.waitsFor());
+    this.changes.next(() =>
+      this.preparing.savePlan().pipe(
+        tap((record) => {
+          this.take(record);
+          void this.router.navigate(['/visits', this.id(), 'measure']);
+        }),
+      ),
+    );
+  }
+}
