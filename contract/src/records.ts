@@ -109,6 +109,8 @@ export const JudgementView = z.object({
   patient: PatientView,
   episode: EpisodeView,
   previousOn: Day.nullable(),
+  /** What stands beside the numbers: not done and why, a note, a limit that was passed. */
+  aside: z.array(MeasurementView),
   judgement: z.custom<Judgement>((value) => typeof value === 'object' && value !== null),
 });
 export type JudgementView = z.infer<typeof JudgementView>;

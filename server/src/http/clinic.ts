@@ -66,7 +66,9 @@ export function clinicRouter(dataSource: DataSource): Router {
     const record = await records(caller).visit(params.id);
     const { visit, patient, episode, previous } = record;
     const context = await new JudgingStore(dataSource, caller.clinicId).current();
-    return { visit, patient, episode, previousOn: previous?.assessedOn ?? null, judgement: assess(assessmentOfVisit(record), context) };
+    const aside = record.measurements.filter((m) => m.notDone !== null || m.note !== '' || m.trials.some((trial) => trial.pastLimit));
+    const judgement = assess(assessmentOfVisit(record), context);
+    return { visit, patient, episode, previousOn: previous?.assessedOn ?? null, aside, judgement };
   });
 
   serve(router, ROUTES.progress, async ({ caller, params }) => {

@@ -4,7 +4,6 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatDialogRef } from '@angular/material/dialog';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
-import { DEFAULT_EXAM_SET } from '@dial-gauge/core';
 import { formatISO, subDays } from 'date-fns';
 import { visitRecord } from '../testing/records';
 import { CaseloadPage } from './caseload';
@@ -89,7 +88,6 @@ describe('caseload', () => {
       expect(request.request.body).toEqual({
         id: jasmine.stringMatching(/^[0-9a-f-]{36}$/),
         assessedOn: today(),
-        sheet: DEFAULT_EXAM_SET.items,
       });
       request.flush({ detail: 'no', errors: [{ path: 'assessedOn', message: 'lies in the future' }] }, { status: 422, statusText: 'x' });
       await fixture.whenStable();

@@ -1,63 +1,151 @@
-import { HttpErrorResponse } from '@angular/common/http';
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
+import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { defer, of, Subject, throwError, type Observable } from 'rxjs';
-import { Outbox } from './outbox';
-import type { Failure } from './problem';
+import { SOME_ID } from '../testing/records';
+import { LetterBox } from './letter-box';
+import type { Letter } from './letters';
+import { Outbox, type Answer } from './outbox';
+import { Session } from './session';
 
+const WREN = '11111111-1111-4111-8111-111111111111';
+const ROOK = '22222222-2222-4222-8222-222222222222';
+
+/** The browser's own database and locks, and a server that the test plays. */
 describe('Outbox', () => {
-  let outbox: Outbox;
-  let log: string[];
-  const failing = (status: number, body: object = {}) => throwError(() => new HttpErrorResponse({ status, error: body }));
-  const sending = (id: string, send: () => Observable<unknown>) => ({
-    id,
-    send: () => defer(() => (log.push(`send ${id}`), send())),
-    saved: () => void log.push(`saved ${id}`),
-    refused: (failure: Failure) => void log.push(`refused ${id}: ${failure.message}`),
+  let http: HttpTestingController;
+  let answers: Answer[];
+  const session = { current: signal<{ user: { id: string } } | null>(null) };
+  const letter = (words: string): Omit<Letter, 'userId'> => ({
+    id: crypto.randomUUID(),
+    visitId: SOME_ID,
+    target: SOME_ID,
+    words,
+    route: 'withdrawReading',
+    body: {},
+  });
+  const open = (): Outbox => {
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({
+      providers: [provideHttpClient(), provideHttpClientTesting(), { provide: Session, useValue: session }],
+    });
+    http = TestBed.inject(HttpTestingController);
+    const outbox = TestBed.inject(Outbox);
+    const heard: Answer[] = [];
+    answers = heard;
+    outbox.answers.subscribe((answer) => heard.push(answer));
+    TestBed.tick();
+    return outbox;
+  };
+  const until = async <T>(look: () => T): Promise<NonNullable<T>> => {
+    for (let i = 0; i < 300; i += 1) {
+      const seen = look();
+      if (seen) return seen;
+      await new Promise((resolve) => setTimeout(resolve, 10));
+    }
+    throw new Error('it never came');
+  };
+  const request = (): Promise<TestRequest> => until(() => http.match(() => true)[0]);
+
+  beforeEach(() => session.current.set({ user: { id: WREN } }));
+  afterEach(async () => {
+    // Nothing of one test may wait for the next, and its loop must have ended.
+    await TestBed.inject(Outbox).discardAll();
+    session.current.set(null);
+    TestBed.tick();
+    await navigator.locks.request('dial-gauge-outbox', () => {});
   });
 
-  beforeEach(() => {
-    jasmine.clock().install();
-    log = [];
-    outbox = TestBed.inject(Outbox);
-  });
-  afterEach(() => jasmine.clock().uninstall());
-
-  it('sends one after another, in order', () => {
-    const first = new Subject<unknown>();
-    outbox.add(sending('a', () => first));
-    outbox.add(sending('b', () => of(1)));
-    expect(log).toEqual(['send a']);
+  it('sends one after another, in order, under the name of whoever entered it', async () => {
+    const outbox = open();
+    outbox.add(letter('a'));
+    outbox.add(letter('b'));
     expect(outbox.waiting()).toBe(2);
-    first.next(1);
-    first.complete();
-    expect(log).toEqual(['send a', 'saved a', 'send b', 'saved b']);
-    expect(outbox.waiting()).toBe(0);
+    const first = await request();
+    expect(first.request.headers.get('x-dial-gauge-user')).toBe(WREN);
+    await new Promise((resolve) => setTimeout(resolve, 60));
+    expect(http.match(() => true))
+      .withContext('the second waits for the first')
+      .toEqual([]);
+    first.flush({});
+    (await request()).flush({});
+    await until(() => outbox.waiting() === 0);
+    expect(answers.map((answer) => answer.letter.words)).toEqual(['a', 'b']);
   });
 
-  it('tries again while the trouble is passing, and says what it is', () => {
-    let attempts = 0;
-    outbox.add(sending('a', () => ((attempts += 1) < 3 ? failing(503, { detail: 'The database does not answer' }) : of(1))));
+  it('tries again while the trouble is passing, and says what it is', async () => {
+    const outbox = open();
+    outbox.add(letter('a'));
+    (await request()).flush({ detail: 'The database does not answer' }, { status: 503, statusText: 'x' });
+    await until(() => outbox.problem());
     expect(outbox.problem()).toBe('The database does not answer');
     expect(outbox.waiting()).toBe(1);
-    jasmine.clock().tick(10_000);
-    expect(log).toEqual(['send a', 'send a', 'send a', 'saved a']);
+    (await request()).flush({});
+    await until(() => outbox.waiting() === 0);
     expect(outbox.problem()).toBe('');
   });
 
-  it('hands a refusal back once and goes on with the next', () => {
-    outbox.add(sending('a', () => failing(422, { detail: 'Nothing was saved.' })));
-    outbox.add(sending('b', () => of(1)));
-    expect(log).toEqual(['send a', 'refused a: Nothing was saved.', 'send b', 'saved b']);
+  it('outlives the page: a new one sends what the old one had left, once', async () => {
+    const before = open();
+    before.add(letter('a'));
+    before.add(letter('b'));
+    (await request()).error(new ProgressEvent('offline'));
+    await until(() => before.problem());
+    // The page is gone: nobody is signed in there any more, so its loop ends and its lock is free.
+    session.current.set(null);
+    TestBed.tick();
+    await navigator.locks.request('dial-gauge-outbox', () => {});
+    session.current.set({ user: { id: WREN } });
+    const after = open();
+    await until(() => after.waiting() === 2);
+    expect((await after.waitingOf(SOME_ID)).map((l) => l.words)).toEqual(['a', 'b']);
+    (await request()).flush({});
+    (await request()).flush({});
+    await until(() => after.waiting() === 0);
+    expect(answers.map((answer) => answer.letter.words)).toEqual(['a', 'b']);
   });
 
-  it('waits for a server that is not there', () => {
-    let there = false;
-    outbox.add(sending('a', () => (there ? of(1) : failing(0))));
-    jasmine.clock().tick(20_000);
-    expect(outbox.problem()).toContain('cannot be reached');
-    expect(log).not.toContain('saved a');
-    there = true;
-    jasmine.clock().tick(6_000);
-    expect(log[log.length - 1]).toBe('saved a');
+  it('neither shows nor sends the entries of one person to another', async () => {
+    const outbox = open();
+    outbox.add(letter('a'));
+    (await request()).error(new ProgressEvent('offline'));
+    await until(() => outbox.problem());
+    session.current.set({ user: { id: ROOK } });
+    TestBed.tick();
+    await until(() => outbox.waiting() === 0);
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    http.expectNone(() => true);
+    expect((await TestBed.inject(LetterBox).of(WREN)).length).toBe(1);
+    session.current.set({ user: { id: WREN } });
+    TestBed.tick();
+    (await request()).flush({});
+    await until(() => outbox.waiting() === 0);
+  });
+
+  it('hands a refusal back, keeps it until somebody has looked, and goes on with the next', async () => {
+    const outbox = open();
+    outbox.add(letter('a'));
+    outbox.add(letter('b'));
+    (await request()).flush({ detail: 'Nothing was saved.' }, { status: 422, statusText: 'x' });
+    (await request()).flush({});
+    await until(() => outbox.waiting() === 0);
+    expect(answers.map(({ letter: { words }, failure }) => [words, failure?.message])).toEqual([
+      ['a', 'Nothing was saved.'],
+      ['b', undefined],
+    ]);
+    const [refused] = outbox.refused();
+    expect(refused).toEqual(jasmine.objectContaining({ words: 'a', refused: 'Nothing was saved.' }));
+    await outbox.dismiss(refused!.id);
+    expect(outbox.refused()).toEqual([]);
+  });
+
+  it('is emptied only when told to', async () => {
+    const outbox = open();
+    outbox.add(letter('a'));
+    (await request()).error(new ProgressEvent('offline'));
+    await until(() => outbox.problem());
+    await outbox.discardAll();
+    expect(outbox.waiting()).toBe(0);
+    expect(await TestBed.inject(LetterBox).of(WREN)).toEqual([]);
   });
 });

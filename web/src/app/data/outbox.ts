@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
 import type { RouteName } from '@dial-gauge/contract';
 import { firstValueFrom, fromEvent, merge, race, Subject, take, timer, type Observable } from 'rxjs';
 import { Api } from './api';
@@ -38,6 +38,7 @@ export class Outbox {
   private readonly channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel(CHANNEL) : null;
   private readonly userId = computed(() => this.session.current()?.user.id ?? null);
   private pumping = false;
+  private ended = false;
   private keeping: Promise<void> = Promise.resolve();
 
   /** How each letter went, in whichever tab it was sent. */
@@ -54,6 +55,11 @@ export class Outbox {
   }
 
   constructor() {
+    inject(DestroyRef).onDestroy(() => {
+      this.ended = true;
+      this.channel?.close();
+      this.added.next();
+    });
     this.channel?.addEventListener('message', (event: MessageEvent<Answer | null>) => {
       if (event.data) this.heard.next(event.data);
       void this.refresh().then(() => this.pump());
@@ -64,6 +70,8 @@ export class Outbox {
     });
     effect(() => {
       this.userId();
+      // Who waits for the next try looks again at once.
+      this.added.next();
       void this.refresh().then(() => this.pump());
     });
   }
@@ -110,7 +118,7 @@ export class Outbox {
 
   /** Sends what waits. Only one tab does at a time; the others wait for their turn and then find nothing left. */
   private async pump(): Promise<void> {
-    if (this.pumping || !this.next()) return;
+    if (this.pumping || this.ended || !this.next()) return;
     this.pumping = true;
     try {
       if (navigator.locks) await navigator.locks.request(CHANNEL, () => this.drain());
@@ -128,12 +136,12 @@ export class Outbox {
   private async drain(): Promise<void> {
     await this.refresh();
     let wait = FIRST_WAIT;
-    for (let letter = this.next(); letter; letter = this.next()) {
+    for (let letter = this.next(); letter && !this.ended; letter = this.next()) {
       const failure = await this.send(letter);
       if (failure?.passing) {
         this.trouble.set(failure.message);
         // Nobody signed in any more: whoever signs in next starts again.
-        if (this.userId() !== letter.userId) return;
+        if (this.ended || this.userId() !== letter.userId) return;
         await firstValueFrom(race(timer(wait), merge(fromEvent(window, 'online'), this.added).pipe(take(1))));
         wait = Math.min(wait * 2, LONGEST_WAIT);
       } else {

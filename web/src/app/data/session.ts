@@ -1,6 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { SessionView, SignIn } from '@dial-gauge/contract';
-import { catchError, map, of, tap, type Observable } from 'rxjs';
+import { catchError, finalize, map, of, tap, type Observable } from 'rxjs';
 import { Api } from './api';
 
 /** Who is signed in. */
@@ -25,6 +25,6 @@ export class Session {
   }
 
   signOut(): Observable<unknown> {
-    return this.api.call('signOut').pipe(tap(() => this.state.set(null)));
+    return this.api.call('signOut').pipe(finalize(() => this.state.set(null)));
   }
 }

@@ -1,3 +1,4 @@
+import { visitRecord } from '../testing/records';
 import { TestBed } from '@angular/core/testing';
 import type { JudgementView } from '@dial-gauge/contract';
 import { assess, type Assessment, type Measurement } from '@dial-gauge/core';
@@ -24,7 +25,8 @@ const view = (measurements: Measurement[], before?: Measurement[]): JudgementVie
   return {
     visit: { id, assessedOn: '2026-11-20', examiner: '', readings: 1, number: 2 },
     patient: { id, givenName: 'A', familyName: 'B', birthDate: '1984-05-02', sex: 'male', occupation: '' },
-    episode: { id, complaint: '', involvedSide: null, openedOn: '2026-10-01' },
+    episode: { ...visitRecord().episode, id, complaint: '', involvedSide: null },
+    aside: [],
     previousOn: before ? '2026-10-20' : null,
     judgement: assess(assessment),
   };

@@ -5,13 +5,14 @@ import { episodeWords, fullName, personWords, dayWords } from '../caseload/words
 import { Api } from '../data/api';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
+import { Aside } from './aside';
 import { Findings } from './findings';
 import { Strips } from './strips';
 
 /** What is short, of what, and how sure: the whole exam on one screen. */
 @Component({
   selector: 'dg-judge',
-  imports: [Findings, Frame, Pending, RouterLink, Strips],
+  imports: [Aside, Findings, Frame, Pending, RouterLink, Strips],
   template: `
     @if (view.hasValue()) {
       @let v = view.value();
@@ -30,10 +31,14 @@ import { Strips } from './strips';
             Nothing is measured yet. <a [routerLink]="['/visits', id(), 'measure']">Measure</a> a motion on both sides; what is short of
             normal, of the other side, or active of passive stands here with its reasons.
           </p>
+          <dg-aside [measurements]="v.aside" />
         } @else {
           <div class="split">
             <dg-strips [view]="v" />
-            <dg-findings [view]="v" />
+            <div class="right">
+              <dg-findings [view]="v" />
+              <dg-aside [measurements]="v.aside" />
+            </div>
           </div>
         }
       </dg-frame>
@@ -47,7 +52,9 @@ import { Strips } from './strips';
       grid-template-columns: minmax(0, 1.42fr) minmax(0, 1fr);
       height: 100%;
     }
-    dg-findings {
+    .right {
+      min-height: 0;
+      overflow-y: auto;
       border-left: 1px solid var(--line);
     }
     @media (max-width: 1000px) {
@@ -55,7 +62,8 @@ import { Strips } from './strips';
         grid-template-columns: 1fr;
         height: auto;
       }
-      dg-findings {
+      .right {
+        overflow: visible;
         border-left: 0;
         border-top: 1px solid var(--line);
       }

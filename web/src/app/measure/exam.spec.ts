@@ -1,28 +1,31 @@
-import { provideHttpClient } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
+import type { VisitRecord } from '@dial-gauge/contract';
+import type { Letter } from '../data/letters';
+import { Outbox } from '../data/outbox';
+import { FakeOutbox, refusal } from '../testing/fake-outbox';
 import { SOME_ID as ID, storedMeasurement as measured, visitRecord as record } from '../testing/records';
 import { dialModel } from './dial-model';
 import { Exam } from './exam';
+import { limitWords, readingWords } from './reading-words';
+import { Tools } from './tools';
 
 describe('Exam', () => {
   let exam: Exam;
-  let http: HttpTestingController;
+  let outbox: FakeOutbox;
   const where = () => `${exam.place().side} ${exam.row().motion} ${exam.row().mode}`;
   const hold = (text: string) => (exam.typed.set(text), exam.hold());
-  const answer = () => {
-    const request = http.expectOne((r) => r.url.endsWith('/readings'));
-    const { id, start, end, heldAt, instrument } = request.request.body;
-    request.flush({ reading: { id, start, end, lower: null, heldAt, instrument, examiner: 'Wren' }, repeated: false });
-    return request.request;
-  };
+  const open = (over: Partial<VisitRecord> = {}) => exam.open(record(over));
+  const openWith = (...sheet: { protocol: string; digit?: 2 }[]) => open({ sheet });
+  const body = () => outbox.next().body as unknown as Record<string, unknown>;
+  const LIMIT = { motion: 'hip.flexion', side: 'left', limit: 90, until: null, source: 'surgeon' } as const;
+  const limited = () => open({ episode: { ...record().episode, precautions: [LIMIT] } });
 
-  beforeEach(() => {
-    localStorage.removeItem('dial-gauge.trials');
-    TestBed.configureTestingModule({ providers: [Exam, provideHttpClient(), provideHttpClientTesting()] });
+  beforeEach(async () => {
+    localStorage.clear();
+    outbox = new FakeOutbox();
+    TestBed.configureTestingModule({ providers: [Exam, { provide: Outbox, useValue: outbox }] });
     exam = TestBed.inject(Exam);
-    http = TestBed.inject(HttpTestingController);
-    exam.open(record());
+    await open();
   });
 
   it('starts at the side that is not involved and moves on with every hold', () => {
@@ -33,18 +36,29 @@ describe('Exam', () => {
     expect(where()).toBe('left hip.flexion passive');
   });
 
-  it('opens an unfinished visit where it was left', () => {
-    exam.open(record({ measurements: [measured({}, 110), measured({ side: 'right' }, 95)] }));
+  it('opens an unfinished visit where it was left', async () => {
+    await open({ measurements: [measured({}, 110), measured({ side: 'right' }, 95)] });
     expect(where()).toBe('left hip.flexion passive');
     expect(exam.savedCount()).toBe(2);
+  });
+
+  it('opens with what a page before it had left waiting, once, and not as saved', async () => {
+    hold('110');
+    hold('95');
+    const left = [...outbox.letters];
+    outbox.left = left;
+    await open({ measurements: [measured({}, 110)].map((m) => ({ ...m, trials: [{ ...m.trials[0]!, id: left[0]!.id }] })) });
+    expect(exam.cellOfRow(exam.rows()[0]!, 'left').readings.length).toBe(1);
+    expect(exam.cellOfRow(exam.rows()[0]!, 'right').readings.map((r) => r.saved)).toEqual([false]);
+    expect(where()).toBe('left hip.flexion passive');
   });
 
   it('counts a reading as saved only when the server has said so', () => {
     hold('110');
     expect(exam.savedCount()).toBe(0);
-    const request = answer();
-    expect(request.url).toBe(`/api/visits/${ID}/readings`);
-    expect(request.body).toEqual(
+    const letter = outbox.next();
+    expect([letter.route, letter.target]).toEqual(['holdReading', ID]);
+    expect(letter.body as object).toEqual(
       jasmine.objectContaining({ motion: 'hip.flexion', side: 'left', mode: 'active', position: 'supine', start: 0, end: 110 }),
     );
     expect(exam.savedCount()).toBe(1);
@@ -60,31 +74,29 @@ describe('Exam', () => {
     exam.otherSide();
     expect(exam.measured()!.value).toBe(112);
     expect(exam.measured()!.consistent).toBeTrue();
-    http.match(() => true);
   });
 
   it('keeps what cannot be on the screen and sends nothing', () => {
     expect(hold('400')).toBeFalse();
     expect(exam.typed()).toBe('400');
     expect(exam.problem()).toContain('allowed: −60 to 170°');
-    http.expectNone(() => true);
+    expect(outbox.letters).toEqual([]);
   });
 
   it('brings a refused reading back where it was typed', () => {
     hold('110');
-    http
-      .expectOne((r) => r.url.endsWith('/readings'))
-      .flush({ detail: 'no', errors: [{ path: 'end', message: 'not today' }] }, { status: 422, statusText: 'x' });
+    const { id } = outbox.next(refusal('not today', 'end'));
     expect(where()).toBe('left hip.flexion active');
     expect(exam.typed()).toBe('110');
     expect(exam.problem()).toBe('left hip flexion, active, 110 was not saved. end: not today');
     expect(exam.cell().readings).toEqual([]);
+    expect(outbox.dismissed).toEqual([id]);
   });
 
   it('leaves what is being typed alone when an earlier reading is refused', () => {
     hold('110');
     exam.typed.set('9');
-    http.expectOne((r) => r.url.endsWith('/readings')).flush({ detail: 'no' }, { status: 422, statusText: 'x' });
+    outbox.next(refusal('no'));
     expect(exam.typed()).toBe('9');
     expect(where()).toBe('right hip.flexion active');
     expect(exam.problem()).toContain('110 was not saved');
@@ -92,23 +104,20 @@ describe('Exam', () => {
 
   it('undoes the reading held last and withdraws it on the server', () => {
     hold('110');
-    const { body } = answer();
+    const { id } = outbox.next();
     exam.undo();
     expect(where()).toBe('left hip.flexion active');
     expect(exam.cell().readings).toEqual([]);
-    http.expectOne(`/api/readings/${body.id}/withdrawal`).flush({});
+    expect(outbox.next()).toEqual(jasmine.objectContaining({ route: 'withdrawReading', target: id }));
     expect(exam.canUndo()).toBeFalse();
     exam.undo();
-    http.expectNone(() => true);
+    expect(outbox.letters).toEqual([]);
   });
 
-  it('sends a waiting reading to the visit it was held in, whatever is on the screen by then', () => {
+  it('leaves an answer to another visit alone', async () => {
     hold('110');
-    hold('95');
-    const other = record({ visit: { ...record().visit, id: '0d444840-9dc0-41d1-b245-5ffdce74fad3' } });
-    exam.open(other);
-    expect(answer().url).toBe(`/api/visits/${ID}/readings`);
-    expect(answer().url).toBe(`/api/visits/${ID}/readings`);
+    await exam.open(record({ visit: { ...record().visit, id: '0d444840-9dc0-41d1-b245-5ffdce74fad3' } }));
+    expect(outbox.next().visitId).toBe(ID);
     expect(exam.savedCount()).toBe(0);
     expect(where()).toBe('left hip.flexion active');
   });
@@ -116,12 +125,37 @@ describe('Exam', () => {
   it('takes a remark back when the server refuses it', () => {
     exam.note({ pain: 4 });
     expect(exam.cell().pain).toBe(4);
-    http.expectOne((r) => r.method === 'PUT').flush({ detail: 'no' }, { status: 422, statusText: 'x' });
+    expect((outbox.letters[0] as Letter & { route: 'remark' }).body.was).toEqual({ pain: null });
+    outbox.next(refusal('rook noted pain: 2. Yours was not saved; note it again to replace it.'));
     expect(exam.cell().pain).toBeNull();
+    expect(exam.problem()).toContain('rook noted pain: 2');
   });
 
-  it('gives the dial the other side, the other mode, the last visit and the gap', () => {
-    exam.open(
+  it('puts a reading right in its place, and says why', async () => {
+    await open({ measurements: [measured({}, 58, 84)] });
+    exam.go(0, 'left');
+    const [first] = exam.cell().readings;
+    exam.correct(first!, { start: 0, end: 85 }, 'digits turned round');
+    expect(exam.cell().readings.map((r) => [r.end, r.saved])).toEqual([
+      [85, false],
+      [84, true],
+    ]);
+    expect(outbox.next()).toEqual(jasmine.objectContaining({ route: 'correctReading', target: first!.id }));
+    expect(exam.cell().readings[0]!.saved).toBeTrue();
+  });
+
+  it('shows what a second examiner has held meanwhile, and keeps what waits here', async () => {
+    hold('110');
+    outbox.left = [...outbox.letters];
+    exam.typed.set('9');
+    await exam.join(record({ measurements: [measured({ side: 'right' }, 97)] }));
+    expect(exam.cellOfRow(exam.rows()[0]!, 'right').readings.map((r) => r.end)).toEqual([97]);
+    expect(exam.cellOfRow(exam.rows()[0]!, 'left').readings.map((r) => r.end)).toEqual([110]);
+    expect(exam.typed()).toBe('9');
+  });
+
+  it('gives the dial the other side, the other mode, the last visit and the gap', async () => {
+    await exam.open(
       record({
         measurements: [measured({}, 100), measured({ side: 'right' }, 95), measured({ mode: 'passive' }, 118)],
         previous: { assessedOn: '2026-10-20', measurements: [measured({}, 88, 92)] },
@@ -145,15 +179,90 @@ describe('Exam', () => {
     expect(dialModel(exam)!.gap).toBeNull();
   });
 
-  describe('beyond the hip', () => {
-    const openWith = (...sheet: { protocol: string; digit?: 2 }[]) => exam.open(record({ sheet }));
-    const body = () => {
-      const request = http.expectOne((r) => r.url.endsWith('/readings'));
-      return request.request.body as Record<string, unknown>;
-    };
+  describe('turning the patient', () => {
+    const toTheTurn = () => exam.rows().findIndex((row) => row.position === 'prone');
 
-    it('holds a length in one figure, and refuses a start', () => {
-      openWith({ protocol: 'distance.kneeToWall/standing' });
+    it('is a step of its own: nothing is held before it is confirmed', () => {
+      exam.go(toTheTurn(), 'left');
+      expect(exam.turning()).toEqual({ to: 'prone', place: { row: toTheTurn(), side: 'left' } });
+      expect(where()).toBe('left hip.flexion active');
+      expect(hold('20')).toBeFalse();
+      expect(exam.problem()).toBe('The patient is supine yet: turn first, then press Enter.');
+      exam.confirmTurn();
+      expect(where()).toBe('left hip.extension active');
+      expect(exam.station()).toBe('prone');
+      expect(exam.announcement()).toBe('Patient prone. left hip extension, active');
+    });
+
+    it('can wait, and says what is still open before it', () => {
+      hold('110');
+      exam.note({ notDone: 'refused' });
+      exam.go(toTheTurn(), 'left');
+      expect(exam.openEnds().length).toBe(10);
+      expect(exam.openEnds().map((end) => end.words)).toContain('Passive left hip abduction still open in supine');
+      expect(exam.openEnds().map((end) => end.words)).not.toContain('Active right hip flexion still open in supine');
+      exam.stayHere();
+      expect(exam.turning()).toBeNull();
+      expect(where()).toBe('right hip.flexion active');
+    });
+
+    it('catches a side that disagrees with the drawing', () => {
+      expect(hold('r110')).toBeFalse();
+      expect(exam.problem()).toBe(
+        'You typed right, the run sheet is at the patient’s left side. Look at the drawing; o goes to the other side.',
+      );
+      expect(hold('l110')).toBeTrue();
+      expect(body()).toEqual(jasmine.objectContaining({ side: 'left', end: 110 }));
+    });
+  });
+
+  describe('a precaution', () => {
+    it('puts a stop on the dial and asks why it was passed', async () => {
+      await limited();
+      expect(dialModel(exam)!.stop).toEqual({ at: 90, words: 'stop 90' });
+      expect(limitWords(exam)).toBe('Stop at 90° (surgeon).');
+      expect(hold('95')).toBeFalse();
+      expect(exam.pastStop()).toEqual(jasmine.objectContaining({ value: 95, limit: 90, source: 'surgeon' }));
+      expect(outbox.letters).toEqual([]);
+      expect(exam.hold('went there by mistake')).toBeTrue();
+      expect(body()).toEqual(jasmine.objectContaining({ end: 95, pastLimit: { limit: 90, why: 'went there by mistake' } }));
+    });
+
+    it('says nothing up to the limit, nor of the other side', async () => {
+      await limited();
+      expect(hold('90')).toBeTrue();
+      expect(limitWords(exam)).toBe('');
+      expect(hold('120')).toBeTrue();
+    });
+  });
+
+  describe('instruments', () => {
+    it('reads a device that was not set, and offers the other way round', async () => {
+      await openWith({ protocol: 'shoulder.flexion/supine' });
+      const tools = TestBed.inject(Tools);
+      tools.take(exam.protocol(), 'inclinometer');
+      tools.change({ scale: '360' });
+      exam.typed.set('0/190');
+      expect(exam.typedValue()).toBe(190);
+      expect(exam.otherValue()).toBe(170);
+      exam.otherWay.set(true);
+      expect(exam.hold()).toBeTrue();
+      expect(body()).toEqual(jasmine.objectContaining({ instrument: 'inclinometer', start: 0, end: 190, scale: '360', sense: -1 }));
+      exam.otherSide();
+      expect(exam.measured()!.value).toBe(170);
+    });
+
+    it('keeps the instrument of the first reading, whatever is taken in the hand', () => {
+      exam.setTrials(2);
+      hold('110');
+      TestBed.inject(Tools).take(exam.protocol(), 'inclinometer');
+      expect(exam.instrument()).toBe('goniometer');
+      exam.otherSide();
+      expect(exam.instrument()).toBe('inclinometer');
+    });
+
+    it('holds a length in one figure, in another unit, or by the hand; and refuses a start', async () => {
+      await openWith({ protocol: 'distance.kneeToWall/standing' });
       expect(exam.instrument()).toBe('tape');
       expect(hold('4/9')).toBeFalse();
       expect(exam.problem()).toContain('allowed: one figure in cm');
@@ -161,13 +270,16 @@ describe('Exam', () => {
       expect(exam.problem()).toBe('45 cm is more than knee to wall can hold; allowed: 0 to 30 cm');
       expect(hold('7.5')).toBeTrue();
       expect(body()).toEqual(jasmine.objectContaining({ motion: 'distance.kneeToWall', side: 'left', instrument: 'tape', end: 7.5 }));
+      expect(hold('3in')).toBeTrue();
+      expect(body()).toEqual(jasmine.objectContaining({ side: 'right', end: 7.6, entered: '3 in' }));
     });
 
     // Common practice, no source: 104 − 49 = 55
-    it('holds two sites as typed and subtracts them', () => {
-      openWith({ protocol: 'lumbar.flexion/standing' });
+    it('holds two sites as typed and subtracts them', async () => {
+      await openWith({ protocol: 'lumbar.flexion/standing' });
+      expect(readingWords(exam)).toBe('type upper end, lower end, as 104/49, Enter holds · two inclinometers');
       expect(hold('104')).toBeFalse();
-      expect(exam.problem()).toContain('upper/lower, as 104/49');
+      expect(exam.problem()).toContain('now the lower end');
       exam.typed.set('104/49');
       expect(exam.typedValue()).toBe(55);
       exam.hold();
@@ -177,27 +289,69 @@ describe('Exam', () => {
       expect(exam.measuredAt(exam.key())!.value).toBe(55);
     });
 
-    it('names the finger and the way of measuring it holds for', () => {
-      openWith({ protocol: 'fingerPip.flexion/sitting', digit: 2 }, { protocol: 'shoulder.externalRotation/supine-at-side' });
-      hold('90');
-      expect(body()).toEqual(jasmine.objectContaining({ digit: 2, protocol: 'fingerPip.flexion/sitting' }));
-      expect(exam.nameOf(exam.row(), 'left')).toBe('left index, finger middle joint (PIP) flexion, active');
+    it('takes yes or no', async () => {
+      await openWith({ protocol: 'check.squatHeelsDown/standing' });
+      expect(readingWords(exam)).toBe('type y or n, Enter holds · by eye');
+      expect(hold('n')).toBeTrue();
+      expect(body()).toEqual(jasmine.objectContaining({ side: 'midline', instrument: 'visual', end: 0 }));
     });
 
-    it('puts another way of measuring on the sheet once, tells the server, and goes there', () => {
-      openWith({ protocol: 'knee.flexion/supine' });
+    it('fills both directions from one arc, or neither', async () => {
+      await openWith({ protocol: 'knee.extension/supine' }, { protocol: 'knee.flexion/supine' });
+      expect(hold('S:0-15-120')).toBeTrue();
+      expect([body(), body()].map(({ motion, end, entered }) => [motion, end, entered])).toEqual([
+        ['knee.extension', -15, 'S:0-15-120'],
+        ['knee.flexion', 120, 'S:0-15-120'],
+      ]);
+      await openWith({ protocol: 'knee.flexion/supine' });
+      expect(hold('S:0-15-120')).toBeFalse();
+      expect(exam.problem()).toContain('Left knee extension, active, is not on the run sheet');
+      expect(outbox.letters).toEqual([]);
+    });
+  });
+
+  describe('the run sheet', () => {
+    it('names the finger and the way of measuring it holds for', async () => {
+      await openWith({ protocol: 'fingerPip.flexion/sitting', digit: 2 }, { protocol: 'shoulder.externalRotation/supine-at-side' });
+      hold('90');
+      expect(body()).toEqual(jasmine.objectContaining({ digit: 2, protocol: 'fingerPip.flexion/sitting' }));
+      expect(exam.nameOf(exam.rows()[0]!, 'left')).toBe('left index, finger middle joint (PIP) flexion, active');
+    });
+
+    it('follows the plan that was prepared, step by step', async () => {
+      const steps = (['right', 'left'] as const).map((side) => ({
+        protocol: 'hip.extension/prone',
+        side,
+        mode: 'passive' as const,
+        seconds: 20,
+      }));
+      await open({ plan: { steps, leftOut: [], minutesAvailable: 5, trials: 2 } });
+      expect(exam.station()).toBe('prone');
+      expect(exam.trials()).toBe(2);
+      expect(exam.rows().map((row) => [row.motion, row.mode, row.sides])).toEqual([['hip.extension', 'passive', ['right', 'left']]]);
+      exam.otherMode();
+      expect(exam.problem()).toBe('Active is not on the run sheet.');
+    });
+
+    it('takes another way of measuring once, tells the server, and goes there', async () => {
+      await openWith({ protocol: 'knee.flexion/supine' });
       exam.add({ protocol: 'girth.knee/supine' });
       expect(exam.row().motion).toBe('girth.knee');
-      const { items } = http.expectOne(`/api/visits/${ID}/sheet`).request.body as { items: unknown[] };
-      expect(items).toEqual([{ protocol: 'knee.flexion/supine' }, { protocol: 'girth.knee/supine' }]);
+      expect(exam.place().side).toBe('left');
+      const { plan } = body() as { plan: { steps: { protocol: string }[] } };
+      expect(plan.steps.map((step) => step.protocol.split('/')[0])).toEqual([
+        ...Array<string>(4).fill('knee.flexion'),
+        'girth.knee',
+        'girth.knee',
+      ]);
       exam.add({ protocol: 'knee.flexion/supine' });
-      http.expectNone(`/api/visits/${ID}/sheet`);
+      expect(outbox.letters).toEqual([]);
       expect(exam.row().motion).toBe('knee.flexion');
     });
 
-    it('shows what was measured beyond the sheet', () => {
+    it('shows what was measured beyond it', async () => {
       const beyond = measured({ motion: 'knee.flexion', position: 'prone' }, 130);
-      exam.open(record({ sheet: [{ protocol: 'knee.flexion/supine' }], measurements: [beyond] }));
+      await open({ sheet: [{ protocol: 'knee.flexion/supine' }], measurements: [beyond] });
       expect(exam.rows().map((row) => row.protocol)).toContain('knee.flexion/prone');
     });
   });

@@ -4,22 +4,26 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { VisitRecord } from '@dial-gauge/contract';
+import { Outbox } from '../data/outbox';
+import { FakeOutbox } from '../testing/fake-outbox';
 import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
 import { MeasurePage } from './measure';
 
 describe('MeasurePage', () => {
   let fixture: ComponentFixture<MeasurePage>;
   let http: HttpTestingController;
+  let outbox: FakeOutbox;
   const page = () => fixture.nativeElement as HTMLElement;
   const entry = () => page().querySelector<HTMLInputElement>('.entry input')!;
   const heading = () => page().querySelector('.motion')!.textContent!.replace(/\s+/g, ' ').trim();
   const text = (selector: string) => page().querySelector(selector)?.textContent?.replace(/\s+/g, ' ').trim() ?? '';
 
   const open = async (record: VisitRecord = visitRecord()) => {
-    localStorage.removeItem('dial-gauge.trials');
+    localStorage.clear();
+    outbox = new FakeOutbox();
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
-      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: Outbox, useValue: outbox }],
     });
     http = TestBed.inject(HttpTestingController);
     fixture = TestBed.createComponent(MeasurePage);
@@ -38,11 +42,6 @@ describe('MeasurePage', () => {
     entry().dispatchEvent(new Event('input'));
     await fixture.whenStable();
   };
-  const answerHold = async () => {
-    const { body } = http.expectOne((r) => r.url.endsWith('/readings')).request;
-    http.match(() => true);
-    return body as { start: number; end: number };
-  };
   afterEach(() => page().remove());
 
   it('has the entry ready under the hands', async () => {
@@ -57,11 +56,12 @@ describe('MeasurePage', () => {
     await type('104');
     expect(page().querySelector('dg-dial svg')!.getAttribute('aria-label')).toContain('needle at 104°');
     await press('Enter');
-    expect((await answerHold()).end).toBe(104);
+    expect((outbox.next().body as { end: number }).end).toBe(104);
+    await fixture.whenStable();
     expect(heading()).toBe('right Hip flexion · active supine');
     expect(entry().value).toBe('');
     expect(document.activeElement).toBe(entry());
-    expect(text('.status')).toContain('1 waiting to be saved');
+    expect(text('.status')).toContain('1 reading saved');
   });
 
   it('keeps up with hands that do not wait for the page', async () => {
@@ -79,10 +79,52 @@ describe('MeasurePage', () => {
     expect(text('.status')).toContain('3 waiting to be saved');
   });
 
-  it('never lets a letter into a reading', async () => {
+  it('takes letters for commands only while nothing is typed', async () => {
     await open();
-    await type('1x0q4');
-    expect(entry().value).toBe('104');
+    await type('10');
+    await press('o');
+    expect(heading()).toBe('left Hip flexion · active supine');
+    await press('Escape');
+    await press('o');
+    expect(heading()).toBe('right Hip flexion · active supine');
+    await press('l');
+    expect(heading()).withContext('a side is text').toBe('right Hip flexion · active supine');
+  });
+
+  it('asks for the turn, holds nothing before it, and goes on with Enter', async () => {
+    await open();
+    page().querySelector<HTMLButtonElement>('button[aria-label^="left hip extension, active"]')!.click();
+    await fixture.whenStable();
+    expect(text('dg-turn h3')).toBe('Turn patient prone');
+    expect(text('dg-turn .ends')).toContain('Before you turn: 12 to look at');
+    expect(entry().getAttribute('aria-label')).toBe('Turn the patient, then press Enter');
+    await press('4');
+    expect(text('#reading-problem')).toContain('turn first');
+    expect(outbox.letters).toEqual([]);
+    await press('Enter');
+    expect(heading()).toBe('left Hip extension · active prone');
+    expect(text('.beside dg-table-view p')).toBe('prone, seen from the foot of the table: their left is on your left');
+    await press('v');
+    expect(text('.beside dg-table-view p')).toContain('their left is on your right');
+    localStorage.removeItem('dial-gauge.standpoint');
+  });
+
+  it('goes on to the next figure of a pair with Enter', async () => {
+    await open(visitRecord({ sheet: [{ protocol: 'lumbar.flexion/standing' }] }));
+    await type('104');
+    await press('Enter');
+    expect(entry().value).toBe('104/');
+    expect(text('#reading-words')).toContain('now the lower end');
+    await type('104/49');
+    await press('Enter');
+    expect(outbox.letters[0]!.body as object).toEqual(jasmine.objectContaining({ end: 104, lower: { zero: 0, end: 49 } }));
+  });
+
+  it('measures nothing where the caution questions said to refer', async () => {
+    const cautions = { asked: ['clot'], yes: ['clot'], note: '', outcome: 'refer' as const, by: 'Wren', at: '2026-11-20T09:00:00Z' };
+    await open(visitRecord({ cautions }));
+    expect(text('.refer h2')).toBe('This visit ended before measuring: refer');
+    expect(page().querySelector('.entry')).toBeNull();
   });
 
   it('knows its keys', async () => {
@@ -126,6 +168,7 @@ describe('MeasurePage', () => {
     await open();
     page().querySelector<HTMLButtonElement>('button[aria-label^="left hip extension, passive"]')!.click();
     await fixture.whenStable();
+    await press('Enter');
     await type('-8');
     expect(text('#reading-words')).toBe('lacks 8° of straight · ± 6° measuring error · goniometer');
     page().querySelector<HTMLButtonElement>('button[aria-label^="right hip internal rotation, active"]')!.click();
@@ -138,7 +181,7 @@ describe('MeasurePage', () => {
     expect(text('dg-run-sheet caption')).toBe('supine10 left');
     const cell = page().querySelector('button[aria-label="left hip flexion, active: 100 degrees, hurts 4 of 10"]');
     expect(cell?.classList).toContain('hurts');
-    expect(text('.turn')).toContain('Turn patient prone');
+    expect(text('dg-run-sheet .turn')).toContain('Turn patient prone');
   });
 
   it('shows trials, their mean, and whether they agree', async () => {
@@ -167,7 +210,7 @@ describe('MeasurePage without an angle', () => {
   it('draws a straight scale, in the motion’s unit, with one cell for the midline', async () => {
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
-      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: Outbox, useValue: new FakeOutbox() }],
     });
     const fixture = TestBed.createComponent(MeasurePage);
     fixture.componentRef.setInput('id', SOME_ID);
@@ -176,6 +219,8 @@ describe('MeasurePage without an angle', () => {
     TestBed.inject(HttpTestingController)
       .expectOne(`/api/visits/${SOME_ID}`)
       .flush(visitRecord({ sheet: [{ protocol: 'distance.fingerToFloor/standing' }], measurements: [floor], normSet: 'common-practice' }));
+    await fixture.whenStable();
+    fixture.detectChanges();
     await fixture.whenStable();
     const page = fixture.nativeElement as HTMLElement;
     expect(page.querySelector('dg-dial')).toBeNull();

@@ -62,7 +62,7 @@ export class MeasurePage {
   protected readonly limit = computed(() => limitWords(this.exam));
   protected readonly standing = computed(() => {
     const measured = this.exam.measured();
-    return measured ? endFigure(rounded(measured.value, this.exam.motion().unit), this.exam.motion()) : '–';
+    return measured ? endFigure(rounded(measured.value, this.exam.motion().unit), this.exam.motion()) : '';
   });
 
   protected readonly entryLabel = computed(() =>
@@ -242,7 +242,8 @@ export class MeasurePage {
   /** When a dialog closes the hands find the entry again. */
   private afterwards<T>(dialog: MatDialogRef<unknown, T>, then?: (answer: T) => void): void {
     dialog.afterClosed().subscribe((answer) => {
-      if (answer !== undefined) then?.(answer);
+      // A dialog that was closed without an answer gives an empty one.
+      if (answer) then?.(answer);
       this.focusEntry();
     });
   }

@@ -9,6 +9,7 @@ import {
   sitesInOrder,
   type Motion,
 } from '@dial-gauge/core';
+import { dayWords } from '../caseload/words';
 import { INSTRUMENT_WORDS, UNIT_WORDS } from '../ui/words';
 import type { HeldReading } from './cells';
 import type { Exam } from './exam';
@@ -50,7 +51,7 @@ export function limitWords(exam: Exam): string {
   const allowed = exam.allowed();
   if (allowed.kind === 'free') return '';
   const { until, source } = allowed.by;
-  const when = until === null ? '' : ` until ${until}`;
+  const when = until === null ? '' : ` until ${dayWords(until)}`;
   const what = allowed.kind === 'stop' ? `Stop at ${formatSize(allowed.at, exam.motion().unit)}` : 'Not to be measured';
   return `${what}${when} (${source}).`;
 }

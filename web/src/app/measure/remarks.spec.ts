@@ -1,6 +1,6 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { provideHttpClient } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { Outbox } from '../data/outbox';
+import { FakeOutbox } from '../testing/fake-outbox';
 import { visitRecord } from '../testing/records';
 import { Exam } from './exam';
 import { Remarks } from './remarks';
@@ -8,23 +8,20 @@ import { Remarks } from './remarks';
 describe('Remarks', () => {
   let fixture: ComponentFixture<Remarks>;
   let exam: Exam;
-  let http: HttpTestingController;
+  let outbox: FakeOutbox;
   const page = () => fixture.nativeElement as HTMLElement;
   const pain = () => page().querySelector<HTMLInputElement>('.level')!;
-  const sent = () => {
-    const [request] = http.match((r) => r.method === 'PUT');
-    return request?.request.body as Record<string, unknown> | undefined;
-  };
+  const sent = () => outbox.letters.shift()?.body as unknown as Record<string, unknown> | undefined;
   const enter = (field: HTMLInputElement, value: string) => {
     field.value = value;
     field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
   };
 
   beforeEach(async () => {
-    TestBed.configureTestingModule({ providers: [Exam, provideHttpClient(), provideHttpClientTesting()] });
+    outbox = new FakeOutbox();
+    TestBed.configureTestingModule({ providers: [Exam, { provide: Outbox, useValue: outbox }] });
     exam = TestBed.inject(Exam);
-    http = TestBed.inject(HttpTestingController);
-    exam.open(visitRecord());
+    await exam.open(visitRecord());
     fixture = TestBed.createComponent(Remarks);
     await fixture.whenStable();
   });
@@ -64,6 +61,20 @@ describe('Remarks', () => {
     chip('leg turns out').click();
     await fixture.whenStable();
     expect([...exam.cell().substitutions].sort()).toEqual(['leg-turns-out', 'pelvis-rolls-back']);
+  });
+
+  it('notes that something was not done, and why, and anything else', async () => {
+    const chip = [...page().querySelectorAll<HTMLElement>('mat-chip-option')].find((c) => c.textContent!.includes('refused'))!;
+    chip.querySelector('button')!.click();
+    await fixture.whenStable();
+    expect(sent()).toEqual(jasmine.objectContaining({ notDone: 'refused', was: { notDone: null } }));
+    const field = (label: string) => page().querySelector<HTMLInputElement>(`input[aria-label="${label}"]`)!;
+    enter(field('Why it was not done'), 'too sore');
+    expect(sent()).toEqual(jasmine.objectContaining({ notDoneWhy: 'too sore' }));
+    enter(field('Note'), ' try later ');
+    expect(sent()).toEqual(jasmine.objectContaining({ note: 'try later' }));
+    enter(field('Note'), 'try later');
+    expect(sent()).toBeUndefined();
   });
 
   it('gives the hands back on Escape', () => {

@@ -46,9 +46,30 @@ describe('NormsPage', () => {
     fixture = TestBed.createComponent(NormsPage);
     fixture.detectChanges();
     http.expectOne('/api/judging').flush(VIEW);
+    fixture.detectChanges();
+    http.expectOne('/api/practice').flush({ examSets: [], times: { first: {}, repeat: {}, turn: {} }, hand: { fist: 8.5, finger: 1.9 } });
     await settle();
   });
   afterEach(() => http.verify());
+
+  it('calibrates fist and finger, and says what does not fit', async () => {
+    const field = (label: string) =>
+      [...element().querySelectorAll('dg-hand mat-form-field')].find((f) => f.textContent!.includes(label))!.querySelector('input')!;
+    const save = async () => {
+      element().querySelector<HTMLButtonElement>('dg-hand button')!.click();
+      await settle();
+    };
+    field('Fist').value = '90';
+    await save();
+    expect(element().querySelector('dg-hand [role=status]')!.textContent).toContain('fist: is too large; allowed: 14 or less');
+    field('Fist').value = '9,2';
+    await save();
+    const request = http.expectOne('/api/practice/hand');
+    expect(request.request.body).toEqual({ fist: 9.2, finger: 1.9 });
+    request.flush({ examSets: [], times: { first: {}, repeat: {}, turn: {} }, hand: { fist: 9.2, finger: 1.9 } });
+    await settle();
+    expect(element().querySelector('dg-hand [role=status]')!.textContent).toContain('Saved');
+  });
 
   it('groups the sets, says what is from memory, and offers to remove only the clinic’s own', () => {
     expect([...element().querySelectorAll('h3')].slice(0, 3).map((h) => h.textContent)).toEqual([

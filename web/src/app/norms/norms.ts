@@ -11,12 +11,13 @@ import { Judging } from '../data/judging';
 import { toFailure, type Failure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
+import { HandForm } from './hand';
 import { ThresholdsForm } from './thresholds';
 
 /** What the clinic judges by: which norm set, from which size on something is flagged, and sets of its own. */
 @Component({
   selector: 'dg-norms',
-  imports: [FormsModule, Frame, MatButtonModule, MatIconModule, MatRadioModule, Pending, ThresholdsForm],
+  imports: [FormsModule, Frame, HandForm, MatButtonModule, MatIconModule, MatRadioModule, Pending, ThresholdsForm],
   templateUrl: './norms.html',
   styleUrl: './norms.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -66,7 +66,7 @@ export class PreparePage {
   protected readonly sums = computed(() => {
     const { steps, leftOut, seconds, turns } = this.preparing.plan();
     const turned = turns === 0 ? 'no turn' : `${turns} turn${turns === 1 ? '' : 's'}`;
-const out = leftOut.length ? `, ${leftOut.length} left out` : '';
+    const out = leftOut.length ? `, ${leftOut.length} left out` : '';
     return steps.length === 0 ? '' : `${steps.length} measurements, ${Math.ceil(seconds / 60)} min, ${turned}${out}`;
   });
   /** What still keeps from measuring. */

@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { Router, RouterLink, RouterLinkActive } from '@angular/router';
+import { concatMap, filter } from 'rxjs';
 import { Outbox } from '../data/outbox';
 import { Session } from '../data/session';
+import type { SignOutChoice } from './sign-out.dialog';
 import { ThemeChoice } from './theme';
 
 const STEPS = [
@@ -25,6 +28,7 @@ const STEPS = [
 export class Frame {
   private readonly router = inject(Router);
   private readonly session = inject(Session);
+  private readonly dialog = inject(MatDialog);
   protected readonly outbox = inject(Outbox);
   protected readonly theme = inject(ThemeChoice);
   protected readonly steps = STEPS;
@@ -38,10 +42,22 @@ export class Frame {
   readonly visitId = input<string>();
   protected readonly clinic = () => this.session.current()?.clinic.name ?? '';
 
-  protected signOut(): void {
-    if (this.outbox.waiting() > 0 && !confirm('Some readings are not sent yet. Sign out and lose them?')) return;
-    this.session
-      .signOut()
-      .subscribe({ complete: () => void this.router.navigateByUrl('/sign-in'), error: () => void this.router.navigateByUrl('/sign-in') });
+  protected async signOut(): Promise<void> {
+    if (this.outbox.waiting() === 0) return this.leave();
+    const { SignOutDialog } = await import('./sign-out.dialog');
+    this.dialog
+      .open<unknown, unknown, SignOutChoice>(SignOutDialog, { width: '480px' })
+      .afterClosed()
+      .pipe(
+        filter((choice) => choice === 'keep' || choice === 'discard'),
+        concatMap(async (choice) => (choice === 'discard' ? this.outbox.discardAll() : undefined)),
+      )
+      .subscribe(() => this.leave());
+  }
+
+  /** The session ends here even where the server cannot be told. */
+  private leave(): void {
+    const out = () => void this.router.navigateByUrl('/sign-in');
+    this.session.signOut().subscribe({ complete: out, error: out });
   }
 }

@@ -5,12 +5,12 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { SOME_ID } from '../testing/records';
+import { FakeOutbox } from '../testing/fake-outbox';
 import { Outbox } from '../data/outbox';
 import { Frame } from './frame';
 import { SignInForm } from './sign-in-form';
 import { signedIn } from './signed-in.guard';
 import { ThemeChoice } from './theme';
-import { NEVER } from 'rxjs';
 
 @Component({ template: '', changeDetection: ChangeDetectionStrategy.OnPush })
 class Blank {}
@@ -22,14 +22,16 @@ const SESSION = {
 
 describe('shell', () => {
   let http: HttpTestingController;
+  let outbox: FakeOutbox;
   beforeEach(() => {
+    outbox = new FakeOutbox();
     const routes = [
       { path: 'sign-in', component: Blank },
       { path: 'inside/:id', component: Blank, canActivate: [signedIn] },
     ];
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
-      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter(routes)],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter(routes), { provide: Outbox, useValue: outbox }],
     });
     http = TestBed.inject(HttpTestingController);
   });
@@ -92,17 +94,34 @@ describe('shell', () => {
   });
 
   describe('the frame', () => {
-    it('shows what waits, and asks before it is lost at sign-out', async () => {
-      const outbox = TestBed.inject(Outbox);
+    /** What comes once a dialog has been loaded. */
+    async function until<T>(look: () => T): Promise<NonNullable<T>> {
+      for (let i = 0; i < 200; i += 1) {
+        const seen = look();
+        if (seen) return seen;
+        await new Promise((resolve) => setTimeout(resolve, 20));
+      }
+      throw new Error('it never came');
+    }
+
+    it('shows what waits, and throws nothing away at sign-out unless told to', async () => {
+      outbox.waiting.set(1);
       const fixture = TestBed.createComponent(Frame);
       fixture.componentRef.setInput('heading', 'Ilka Marsh');
-      outbox.add({ id: 'a', send: () => NEVER, saved: () => {}, refused: () => {} });
       await fixture.whenStable();
       const page = fixture.nativeElement as HTMLElement;
       expect(page.querySelector('.status')!.textContent).toContain('1 waiting to be saved');
-      const asked = spyOn(window, 'confirm').and.returnValue(false);
       page.querySelector<HTMLButtonElement>('[aria-label="Sign out"]')!.click();
-      expect(asked).toHaveBeenCalled();
+      const dialog = await until(() => document.querySelector('mat-dialog-container'));
+      expect(dialog.textContent).toContain('1 entry is not saved yet');
+      expect([...dialog.querySelectorAll('button')].map((button) => button.textContent!.trim())).toEqual([
+        'Stay',
+        'Discard them and sign out',
+        'Keep them and sign out',
+      ]);
+      http.expectNone('/api/session');
+      dialog.querySelector<HTMLButtonElement>('button')!.click();
+      await until(() => !document.querySelector('mat-dialog-container'));
       http.expectNone('/api/session');
     });
 
@@ -114,7 +133,7 @@ describe('shell', () => {
       expect(page.querySelector('nav')).toBeNull();
       fixture.componentRef.setInput('visitId', SOME_ID);
       await fixture.whenStable();
-      expect([...page.querySelectorAll('nav a')].map((a) => a.textContent)).toEqual(['Measure', 'Judge', 'Progress']);
+      expect([...page.querySelectorAll('nav a')].map((a) => a.textContent)).toEqual(['Prepare', 'Measure', 'Judge', 'Progress']);
     });
   });
 

@@ -13,6 +13,7 @@ const MODEL: DialModel = {
   gap: { to: 36, words: '5° short' },
   otherSide: { at: 43, words: 'right 43' },
   lastVisit: { at: 27, words: '26 Oct: 27' },
+  stop: null,
   text: 'left hip internal rotation, passive; needle at 31°.',
 };
 

@@ -1,0 +1,226 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { MatIconTestingModule } from '@angular/material/icon/testing';
+import { provideRouter, Router } from '@angular/router';
+import type { PracticeView, VisitRecord } from '@dial-gauge/contract';
+import { cautionsFor } from '@dial-gauge/core';
+import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
+import { PreparePage } from './prepare';
+
+const PRACTICE: PracticeView = { examSets: [], times: { first: {}, repeat: {}, turn: {} }, hand: { fist: 8.5, finger: 1.9 } };
+const LIMIT = { motion: 'hip.flexion', side: 'right', limit: 90, until: null, source: 'surgeon' } as const;
+
+describe('PreparePage', () => {
+  let fixture: ComponentFixture<PreparePage>;
+  let http: HttpTestingController;
+  const page = () => fixture.nativeElement as HTMLElement;
+  const text = (selector: string) => page().querySelector(selector)?.textContent?.replace(/\s+/g, ' ').trim() ?? '';
+  const all = (selector: string) =>
+    [...page().querySelectorAll<HTMLElement>(selector)].map((e) => e.textContent!.replace(/\s+/g, ' ').trim());
+  const button = (label: string): HTMLButtonElement =>
+    [...page().querySelectorAll('button')].find((b) => b.textContent!.includes(label) || b.getAttribute('aria-label') === label)!;
+  const click = async (label: string) => {
+    button(label).click();
+    await fixture.whenStable();
+  };
+  const choose = async (set: string) => {
+    const chip = [...page().querySelectorAll<HTMLElement>('mat-chip-option')].find((c) => c.textContent!.trim() === set)!;
+    chip.querySelector('button')!.click();
+    await fixture.whenStable();
+  };
+  const rows = () => all('dg-plan-list .row .what');
+
+  const open = async (record: VisitRecord = visitRecord(), practice = PRACTICE) => {
+    TestBed.configureTestingModule({
+      imports: [MatIconTestingModule],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
+    http = TestBed.inject(HttpTestingController);
+    fixture = TestBed.createComponent(PreparePage);
+    fixture.componentRef.setInput('id', SOME_ID);
+    document.body.append(page());
+    fixture.detectChanges();
+    http.expectOne(`/api/visits/${SOME_ID}`).flush(record);
+    http.expectOne('/api/practice').flush(practice);
+    await fixture.whenStable();
+  };
+  const answer = async (url: string, body: object) => {
+    const request = http.expectOne(url);
+    request.flush(body);
+    await fixture.whenStable();
+    return request.request.body as Record<string, unknown>;
+  };
+  afterEach(() => page().remove());
+
+  it('teaches what to do where nothing is chosen, and does not start', async () => {
+    await open();
+    expect(text('dg-plan-list .empty')).toContain('Choose a ready set');
+    await click('Start measuring');
+    expect(text('footer [role=alert]')).toBe('Choose what to measure.');
+    http.expectNone(`/api/visits/${SOME_ID}/plan`);
+  });
+
+  it('proposes what was measured last time', async () => {
+    await open(
+      visitRecord({
+        previous: { assessedOn: '2026-10-20', measurements: [storedMeasurement({}, 90), storedMeasurement({ side: 'right' }, 90)] },
+      }),
+    );
+    expect(rows()).toEqual(['Hip flexion active · left, right', 'Hip flexion passive · left, right']);
+  });
+
+  it('orders what is chosen, asks first, and saves the run sheet before it goes on', async () => {
+    await open();
+    const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    await choose('Hip');
+    expect(text('.sums')).toBe('24 measurements, 10 min, 1 turn');
+    expect(all('dg-plan-list .turn')).toEqual(['↷ Begin supine', '↷ Turn patient prone']);
+    await click('Start measuring');
+    expect(text('footer [role=alert]')).toBe('Ask the caution questions first.');
+    await click('None of these');
+    const cautions = { asked: ['clot'], yes: [], note: '', outcome: 'measure', by: 'Wren', at: '2026-11-20T09:00:00Z' } as const;
+    const asked = await answer(
+      `/api/visits/${SOME_ID}/cautions`,
+      visitRecord({ cautions: { ...cautions, asked: [...cautions.asked], yes: [] } }),
+    );
+    expect(asked['yes']).toEqual([]);
+    expect(asked['asked']).toContain('clot');
+    expect(asked['asked']).not.toContain('neck-vessels');
+    await click('Start measuring');
+    const { plan, revision } = (await answer(`/api/visits/${SOME_ID}/plan`, visitRecord())) as {
+      plan: { steps: object[] };
+      revision: number;
+    };
+    expect(plan.steps.length).toBe(24);
+    expect(plan.steps[0]).toEqual({ protocol: 'hip.flexion/supine', side: 'left', mode: 'active', seconds: 22 });
+    expect(revision).toBe(0);
+    expect(navigate).toHaveBeenCalledOnceWith(['/visits', SOME_ID, 'measure']);
+  });
+
+  it('ends with referring where a question is answered yes, and says what to do', async () => {
+    await open(visitRecord({ sheet: [{ protocol: 'knee.flexion/supine' }] }));
+    const box = [...page().querySelectorAll<HTMLElement>('mat-checkbox')].find((c) => c.textContent!.includes('Calf'))!;
+    box.querySelector('input')!.click();
+    await fixture.whenStable();
+    await click('Record 1 yes');
+    const asked = cautionsFor(['knee']).map((question) => question.id);
+    const cautions = { asked, yes: ['clot'], note: '', outcome: 'refer' as const, by: 'Wren', at: '2026-11-20T09:00:00Z' };
+    const sent = await answer(`/api/visits/${SOME_ID}/cautions`, visitRecord({ cautions }));
+    expect(sent['yes']).toEqual(['clot']);
+    expect(text('dg-cautions .outcome')).toContain('Do not measure: refer');
+    expect(text('dg-cautions .outcome')).toContain('do not measure or squeeze the calf');
+    await click('Start measuring');
+    expect(text('footer [role=alert]')).toBe('A caution question ended this visit: refer.');
+    // Opened again only with a reason.
+    await click('Ask again');
+    const again = [...page().querySelectorAll<HTMLElement>('mat-checkbox')].find((c) => c.textContent!.includes('Calf'))!;
+    again.querySelector('input')!.click();
+    await fixture.whenStable();
+    await click('None of these');
+    expect(text('dg-cautions [role=alert]')).toContain('type why it may go on');
+    http.expectNone(`/api/visits/${SOME_ID}/cautions`);
+  });
+
+  it('stops at a limit, leaves out what is forbidden, and says by whom', async () => {
+    const precautions = [LIMIT, { ...LIMIT, motion: 'hip.abduction' as const, limit: null }];
+    await open(visitRecord({ episode: { ...visitRecord().episode, precautions } }));
+    await choose('Hip');
+    expect(rows()[0]).toBe('Hip flexion active · left, right · right stops at 90°');
+    expect(all('.out li')).toEqual([
+      'Right hip abduction, active hip abduction: not to be measured (surgeon)',
+      'Right hip abduction, passive hip abduction: not to be measured (surgeon)',
+    ]);
+  });
+
+  it('fits the minutes, and keeps what is wanted in spite of them', async () => {
+    await open();
+    await choose('Hip');
+    const minutes = page().querySelector<HTMLInputElement>('.field input')!;
+    minutes.value = '5';
+    minutes.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    expect(text('.sums')).toMatch(/^\d+ measurements, 5 min, .* left out$/);
+    const out = all('.out li strong')[0]!;
+    await click('Keep it');
+    expect(all('.out li strong')).not.toContain(out);
+    minutes.value = 'soon';
+    minutes.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    expect(text('footer [role=alert]')).toContain('allowed: whole minutes from 1 to 240');
+  });
+
+  it('moves a line by the keyboard, locks it there, and orders again when told to', async () => {
+    await open();
+    await choose('Hip');
+    const handle = () => page().querySelectorAll<HTMLButtonElement>('.handle');
+    handle()[2]!.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp', bubbles: true, cancelable: true }));
+    await fixture.whenStable();
+    expect(rows().slice(0, 3)).toEqual([
+      'Hip flexion active · left, right',
+      'Hip abduction active · left, right',
+      'Hip flexion passive · left, right',
+    ]);
+    expect(text('dg-plan-list [aria-live]')).toBe('Hip abduction, active: line 2 of 12, 1 turns');
+    expect(page().querySelectorAll('.mark[aria-pressed=true]').length).toBe(3);
+    await click('order again');
+    expect(rows()[1]).toBe('Hip flexion passive · left, right');
+  });
+
+  it('puts what provokes last, on the side that hurts', async () => {
+    await open();
+    await choose('Hip');
+    await click('Provokes pain: Hip flexion, passive');
+    expect(all('dg-plan-list .turn')).toEqual(['↷ Begin prone', '↷ Turn patient supine']);
+    expect(rows()[rows().length - 1]).toBe('Hip flexion passive · right');
+  });
+
+  it('saves the intake when a field is left, with the revision it was read at', async () => {
+    await open();
+    const complaint = page().querySelector<HTMLInputElement>('[formControlName=complaint]')!;
+    complaint.value = 'stiff right hip';
+    complaint.dispatchEvent(new Event('input'));
+    http.expectNone(`/api/episodes/${SOME_ID}/intake`);
+    complaint.dispatchEvent(new Event('blur'));
+    const sent = await answer(`/api/episodes/${SOME_ID}/intake`, { ...visitRecord().episode, complaint: 'stiff right hip', revision: 1 });
+    expect(sent).toEqual(jasmine.objectContaining({ complaint: 'stiff right hip', revision: 0, involvedSide: 'right', precautions: [] }));
+    expect(text('.status')).toBe('saved');
+  });
+
+  it('proposes the usual precautions after a procedure, and says that the surgeon’s win', async () => {
+    const episode = { ...visitRecord().episode, procedureId: 'meniscus-repair', procedureOn: '2026-11-02' };
+    await open(visitRecord({ episode }));
+    expect(text('dg-precautions')).toContain('The surgeon’s limits for this patient win');
+    await click('Propose the 1 usual');
+    const sent = await answer(`/api/episodes/${SOME_ID}/intake`, {
+      ...episode,
+      precautions: [{ ...LIMIT, motion: 'knee.flexion', until: '2026-12-14' }],
+      revision: 1,
+    });
+    expect(sent['precautions']).toEqual([
+      { motion: 'knee.flexion', side: 'right', limit: 90, until: '2026-12-14', source: 'usual after meniscus repair, vertical, to week 6' },
+    ]);
+    expect(text('dg-precautions li')).toContain('right knee flexion: not past 90° until 14 Dec 2026 · surgeon');
+  });
+
+  it('says what is wrong with a precaution', async () => {
+    await open();
+    await click('Add a precaution');
+    await click('Add precaution');
+    expect(text('dg-precautions [role=alert]')).toContain('Motion: "" is not in the library');
+  });
+
+  it('keeps a choice as a set of the clinic’s own', async () => {
+    await open();
+    await choose('Knee after replacement');
+    page().querySelector<HTMLInputElement>('.set-name')!.value = 'Our knee';
+    await click('Keep as own set');
+    const sent = await answer('/api/exam-sets', {
+      ...PRACTICE,
+      examSets: [{ id: SOME_ID, name: 'Our knee', items: [{ protocol: 'knee.flexion/supine' }] }],
+    });
+    expect(sent['name']).toBe('Our knee');
+    expect((sent['items'] as object[]).length).toBe(4);
+    expect(all('mat-chip-option')).toContain('Our knee');
+  });
+});
