@@ -20,8 +20,10 @@ await main(async () => {
 
   say('');
   await run(process.execPath, ['--import', 'tsx', inRoot('bench/assess.ts')]);
+  await run(process.execPath, ['--import', 'tsx', inRoot('bench/plan.ts')]);
 
   const { benchSave } = await import('../bench/save.mjs');
+  const { examByKeyboard, examOnPaper } = await import('../bench/keyboard.mjs');
   const { firstScreenBytes } = await import('../bench/bytes.mjs');
   const stack = await startStack();
   try {
@@ -37,4 +39,17 @@ await main(async () => {
   } finally {
     await stack.stop();
   }
+
+  const { keys, drawn, whole } = await examByKeyboard();
+  const sorted = [...drawn].sort((a, b) => a - b);
+  const at = (share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))].toFixed(0);
+  say(
+    `24 readings by keyboard: ${keys.digits} figures + ${keys.enter} Enter + ${keys.turn} Enter for the turn = ${keys.digits + keys.enter + keys.turn} keys, no sum; ` +
+      `Enter to the next place drawn: median ${at(0.5)} ms, p95 ${at(0.95)} ms; first key to the last acknowledgement ${(whole / 1000).toFixed(1)} s`,
+  );
+  const paper = examOnPaper();
+  const sums = Object.values(paper.sums).reduce((a, b) => a + b, 0);
+  say(
+    `the same on paper: ${paper.characters} characters of readings + ${paper.charactersOfResults} of results, ${sums} sums in the head, ${paper.lookedUp} norms looked up`,
+  );
 });

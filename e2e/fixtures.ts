@@ -4,6 +4,8 @@ import { test as base, expect, type Page } from '@playwright/test';
 import { startStack, type Stack } from '../bin/lib/stack.mjs';
 
 export const DEMO = { email: 'wren@saltmarsh.example', password: 'tide-and-table' };
+/** A second examiner of the same clinic. */
+export const COLLEAGUE = { email: 'rook@saltmarsh.example', password: 'tide-and-table' };
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 /** Every test file gets a server and a database of its own. */
@@ -22,29 +24,54 @@ export const test = base.extend<object, { stack: Stack }>({
 export { expect };
 
 /** Signs in with the keyboard alone and ends at the caseload. */
-export async function signIn(page: Page, stack: Stack): Promise<void> {
+export async function signIn(page: Page, stack: Stack, who = DEMO): Promise<void> {
   await page.goto(`${stack.url}/caseload`);
   await page.getByLabel('E-mail').focus();
-  await page.keyboard.type(DEMO.email);
+  await page.keyboard.type(who.email);
   await page.keyboard.press('Tab');
-  await page.keyboard.type(DEMO.password);
+  await page.keyboard.type(who.password);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Caseload' })).toBeVisible();
 }
 
-/** Opens a patient and starts a new visit, with the keyboard alone. */
-export async function startVisit(page: Page, patient: RegExp, examSet?: string): Promise<void> {
+/** Opens a patient and begins to prepare a new visit, with the keyboard alone. */
+export async function prepareVisit(page: Page, patient: RegExp, ...sets: string[]): Promise<void> {
   await page.getByRole('link', { name: patient }).focus();
   await page.keyboard.press('Enter');
-  if (examSet) {
-    // A closed list takes the first letters of its choices.
-    await page.getByRole('combobox', { name: 'Measure' }).focus();
-    await page.keyboard.type(examSet.split(' ')[0]!);
-    await expect(page.getByRole('combobox', { name: 'Measure' })).toContainText(examSet);
-  }
   await page.getByRole('button', { name: /Start visit/ }).focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Run sheet')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Why they came' })).toBeVisible();
+  const chip = (name: string) => page.getByRole('option', { name, exact: true });
+  if (sets.length === 0) return;
+  const last = chip('As last time');
+  for (const set of [...((await last.count()) > 0 ? [last] : []), ...sets.map(chip)]) {
+    await set.focus();
+    await page.keyboard.press('Space');
+  }
+  for (const set of sets) await expect(chip(set)).toHaveAttribute('aria-selected', 'true');
+}
+
+/** Nothing stands against it: on to the dial. */
+export async function startMeasuring(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'None of these' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Nothing stands against measuring')).toBeVisible();
+  await page.getByRole('button', { name: 'Start measuring' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(entry(page)).toBeFocused();
+}
+
+/** Opens a patient, prepares and starts a new visit: the exam sets named, or what was measured last time. */
+export async function startVisit(page: Page, patient: RegExp, ...sets: string[]): Promise<void> {
+  await prepareVisit(page, patient, ...sets);
+  await startMeasuring(page);
+}
+
+/** The patient has been turned: said with Enter. */
+export async function turn(page: Page, words: string): Promise<void> {
+  await expect(page.getByRole('heading', { name: words })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: words })).toBeHidden();
 }
 
 /** The big figure. */

@@ -1,4 +1,4 @@
-import { allSaved, entry, expect, hold, signIn, startVisit, test } from '../fixtures';
+import { allSaved, entry, expect, hold, signIn, startMeasuring, startVisit, test, turn } from '../fixtures';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -12,8 +12,9 @@ test('an exam by keyboard alone: held, judged, followed, and still there after a
   await test.step('the run sheet leads: twelve readings in supine, then the turn', async () => {
     await expect(page.locator('.motion')).toContainText('right Hip flexion · active');
     for (const reading of SUPINE) await hold(page, reading);
+    await turn(page, 'Turn patient prone');
     await expect(page.locator('.motion')).toContainText('right Hip extension · active');
-    await expect(page.getByText('Turn patient prone. right hip extension, active')).toBeAttached();
+    await expect(page.getByText('Patient prone. right hip extension, active')).toBeAttached();
     await allSaved(page, 12);
   });
 
@@ -32,7 +33,9 @@ test('an exam by keyboard alone: held, judged, followed, and still there after a
   });
 
   await test.step('pain is noted without the mouse', async () => {
-    for (const key of ['ArrowUp', 'ArrowUp', 'ArrowUp', 'ArrowUp', 'ArrowUp']) await page.keyboard.press(key);
+    await page.keyboard.press('ArrowUp');
+    await turn(page, 'Turn patient supine');
+    for (const key of ['ArrowUp', 'ArrowUp', 'ArrowUp', 'ArrowUp']) await page.keyboard.press(key);
     await expect(page.locator('.motion')).toContainText('right Hip flexion · passive');
     await page.keyboard.press('p');
     await page.keyboard.type('4');
@@ -116,6 +119,9 @@ test('a patient is added, and an empty record teaches', async ({ page, stack }) 
   await dialog.getByRole('button', { name: 'Add patient' }).click();
   await expect(page.getByText('No visit yet')).toBeVisible();
   await page.getByRole('button', { name: 'Start visit 1' }).click();
+  await expect(page.getByText('Choose a ready set')).toBeVisible();
+  await page.getByRole('option', { name: 'Hip', exact: true }).click();
+  await startMeasuring(page);
   await page.getByRole('link', { name: 'Judge' }).click();
   await expect(page.getByText('Nothing is measured yet')).toBeVisible();
   await page.getByRole('link', { name: 'Progress' }).click();

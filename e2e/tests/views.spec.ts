@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { axe, expect, signIn, test } from '../fixtures';
+import { axe, expect, signIn, test, turn } from '../fixtures';
 import type { Stack } from '../../bin/lib/stack.mjs';
 
 const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
@@ -8,7 +8,19 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
   },
   caseload: (page, stack) => signIn(page, stack),
+  prepare: (page, stack) => openVisit(page, stack, 'Prepare', 'dg-plan-list .row'),
   measure: (page, stack) => openVisit(page, stack, 'Measure', '.entry input'),
+  turning: async (page, stack) => {
+    await openVisit(page, stack, 'Measure', '.entry input');
+    await page.getByLabel(/^left hip extension, passive/).click();
+    await expect(page.locator('dg-turn h3')).toBeVisible();
+  },
+  'the tools over the dial': async (page, stack) => {
+    await openVisit(page, stack, 'Measure', '.entry input');
+    await page.locator('.entry input').focus();
+    await page.keyboard.press('g');
+    await expect(page.getByRole('dialog').getByRole('radio').first()).toBeVisible();
+  },
   judge: (page, stack) => openVisit(page, stack, 'Judge', 'dg-findings details'),
   progress: (page, stack) => openVisit(page, stack, 'Progress', 'canvas'),
   library: async (page, stack) => {
@@ -25,7 +37,7 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
   'protocol over the dial': async (page, stack) => {
     await openVisit(page, stack, 'Measure', '.entry input');
     await page.locator('.entry input').focus();
-    await page.keyboard.press('l');
+    await page.keyboard.press('i');
     await expect(page.getByRole('dialog').getByRole('row').filter({ hasText: 'in use' })).toBeVisible();
   },
   norms: async (page, stack) => {
@@ -55,6 +67,7 @@ for (const [name, open] of Object.entries(VIEWS)) {
   for (const [width, height] of [
     [1280, 800],
     [820, 1180],
+    [390, 844],
   ] as const) {
     test(`${name} fits ${width}×${height} without scrolling sideways`, async ({ page, stack }) => {
       await page.setViewportSize({ width, height });
@@ -88,6 +101,7 @@ test('fonts and everything else come from the same address', async ({ page, stac
 test('the dial turns the way the limb goes, and is told in words', async ({ page, stack }) => {
   await openVisit(page, stack, 'Measure', '.entry input');
   await page.getByLabel('left hip internal rotation, passive').first().click();
+  await turn(page, 'Turn patient prone');
   const dial = page.getByRole('img', { name: /^left hip internal rotation, passive; needle at 28°/ });
   await expect(dial).toBeVisible();
   const tip = (side: string) =>

@@ -41,6 +41,16 @@ export const EXAM_SETS: readonly ExamSet[] = [
     'muscleLength.proneKneeBend/prone',
   ),
   set(
+    'hip-knee',
+    'Hip and knee',
+    'hip.flexion/supine',
+    'hip.abduction/supine',
+    'knee.flexion/supine',
+    'knee.extension/supine',
+    'hip.internalRotation/prone',
+    'hip.externalRotation/prone',
+  ),
+  set(
     'knee-replacement',
     'Knee after replacement',
     'knee.extension/supine',

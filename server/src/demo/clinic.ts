@@ -4,6 +4,9 @@ import type { InvolvedSide, MotionId, Sex } from '@dial-gauge/core';
 export const DEMO_CLINIC = { name: 'Saltmarsh Lane Physiotherapy', normSet: 'boone-azen-1979' };
 export const DEMO_USER = { name: 'Wren Calloway', email: 'wren@saltmarsh.example', password: 'tide-and-table' };
 
+/** A second examiner, so that what two people measure can be seen. */
+export const DEMO_COLLEAGUE = { name: 'Rook Ansty', email: 'rook@saltmarsh.example', password: 'tide-and-table' };
+
 /** Left and right, degrees. */
 type Pair = readonly [left: number, right: number];
 export interface DemoReading {

@@ -4,7 +4,7 @@ import { addMinutes, formatISO, setHours, startOfHour, subDays, subYears } from 
 import type { DataSource, EntityManager } from 'typeorm';
 import { Clinic, Episode, MeasurementRow, Patient, TrialRow, User, Visit } from '../store/entities.js';
 import { hashPassword } from '../store/password.js';
-import { DEMO_CLINIC, DEMO_PATIENTS, DEMO_USER, type DemoPatient, type DemoReading } from './clinic.js';
+import { DEMO_CLINIC, DEMO_COLLEAGUE, DEMO_PATIENTS, DEMO_USER, type DemoPatient, type DemoReading } from './clinic.js';
 
 const day = (date: Date): string => formatISO(date, { representation: 'date' });
 
@@ -22,6 +22,7 @@ export async function seedDemo(dataSource: DataSource, today: Date): Promise<boo
     const examinerId = randomUUID();
     await manager.insert(Clinic, { id: clinicId, ...DEMO_CLINIC });
     await manager.insert(User, { id: examinerId, clinicId, name: DEMO_USER.name, email: DEMO_USER.email, passwordHash });
+    await manager.insert(User, { id: randomUUID(), clinicId, name: DEMO_COLLEAGUE.name, email: DEMO_COLLEAGUE.email, passwordHash });
     for (const patient of DEMO_PATIENTS) await seedPatient(manager, { clinicId, examinerId, today }, patient);
     return true;
   });

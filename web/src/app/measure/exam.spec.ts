@@ -114,6 +114,13 @@ describe('Exam', () => {
     expect(outbox.letters).toEqual([]);
   });
 
+  it('takes in what another tab of the same visit has sent', () => {
+    hold('110');
+    const letter = { ...outbox.letters[0]!, id: crypto.randomUUID() } as Letter & { route: 'holdReading' };
+    outbox.answers.next({ letter: { ...letter, body: { ...letter.body, id: letter.id, side: 'right', end: 99 } }, failure: null });
+    expect(exam.cellOfRow(exam.rows()[0]!, 'right').readings.map((r) => [r.end, r.saved])).toEqual([[99, true]]);
+  });
+
   it('leaves an answer to another visit alone', async () => {
     hold('110');
     await exam.open(record({ visit: { ...record().visit, id: '0d444840-9dc0-41d1-b245-5ffdce74fad3' } }));

@@ -47,6 +47,8 @@ export class Exam extends ExamCourse {
   readonly pastStop = signal<PastStop | null>(null);
   /** What was held on this screen, newest last: what undo takes back. */
   private readonly held = signal<readonly { key: MeasurementKey; id: string; place: Place }[]>([]);
+  /** Letters of this tab. */
+  private readonly mine = new Set<string>();
   readonly canUndo = computed(() => this.held().length > 0);
   /** What is typed, read with the tool in hand. */
   readonly read = computed(() => readAtDial(this.typed(), this.protocol(), this.tool()));
@@ -241,6 +243,7 @@ export class Exam extends ExamCourse {
   /** Keeps what was entered, shows it, and hands it to the outbox. */
   private send(letter: Sent, words: string, id: string = crypto.randomUUID()): void {
     const whole = { ...letter, id, userId: '', visitId: this.visitId(), words } as Letter;
+    this.mine.add(id);
     this.cells.update((cells) => withLetter(cells, whole));
     this.outbox.add(whole);
   }
@@ -249,6 +252,8 @@ export class Exam extends ExamCourse {
   private answered({ letter, failure }: Answer): void {
     if (letter.visitId !== this.record()?.visit.id) return;
     if (!failure) {
+      // Entered in another tab: it joins what is here.
+      if (!this.mine.has(letter.id)) this.cells.update((cells) => withLetter(cells, letter));
       if (letter.route === 'holdReading' || letter.route === 'correctReading') this.cells.update((cells) => saved(cells, letter.id));
       if (letter.route === 'withdrawReading') this.announcement.set('Reading withdrawn');
       return;

@@ -37,7 +37,10 @@ const KEYS = [
   template: `
     <h2 mat-dialog-title>Keys at the dial</h2>
     <mat-dialog-content tabindex="0">
-      <p class="soft">They work while the big figure has the focus; letters while nothing is typed yet. Tab moves on as everywhere.</p>
+      <p class="soft">
+        They work while the big figure has the focus; a letter that may belong to a figure being typed (a unit, a side) is text then. Tab
+        moves on as everywhere.
+      </p>
       <table>
         @for (row of keys; track row[0]) {
           <tr>

@@ -79,16 +79,16 @@ describe('MeasurePage', () => {
     expect(text('.status')).toContain('3 waiting to be saved');
   });
 
-  it('takes letters for commands only while nothing is typed', async () => {
-    await open();
+  it('takes a letter for a command, but where it may belong to what is typed', async () => {
+    await open(visitRecord({ sheet: [{ protocol: 'distance.kneeToWall/standing' }, { protocol: 'hip.flexion/standing' }] }));
     await type('10');
+    await press('n');
+    expect(heading()).withContext('10 in').toBe('left Knee to wall standing');
     await press('o');
-    expect(heading()).toBe('left Hip flexion · active supine');
-    await press('Escape');
-    await press('o');
-    expect(heading()).toBe('right Hip flexion · active supine');
+    expect(heading()).toBe('right Knee to wall standing');
+    expect(entry().value).toBe('');
     await press('l');
-    expect(heading()).withContext('a side is text').toBe('right Hip flexion · active supine');
+    expect(heading()).withContext('a side is text').toBe('right Knee to wall standing');
   });
 
   it('asks for the turn, holds nothing before it, and goes on with Enter', async () => {

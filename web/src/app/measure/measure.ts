@@ -3,8 +3,8 @@ import { rxResource, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatDialog, type MatDialogRef } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
 import { catchError, EMPTY, exhaustMap, filter, fromEvent, interval, merge } from 'rxjs';
-import { ageOn, endFigure, formatSize, rounded, type SheetItem } from '@dial-gauge/core';
-import { episodeWords, fullName, personWords } from '../caseload/words';
+import { ageOn, endFigure, formatSize, rounded, type SheetItem, type Unit } from '@dial-gauge/core';
+import { episodeWords, fullName, personWords, today } from '../caseload/words';
 import { Api } from '../data/api';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
@@ -23,6 +23,8 @@ import { TechniqueCard } from './technique-card';
 import { TrialsStrip } from './trials-strip';
 import { Turn } from './turn';
 
+/** Letters that may follow a figure. */
+const PART_OF_A_READING: Readonly<Record<Unit, string>> = { deg: 'lr', cm: 'cminflr', N: 'lbkgnr', s: 'slr', yesNo: 'yesno' };
 const STANDPOINT = 'dial-gauge.standpoint';
 /** How often what others hold is looked for, in milliseconds. */
 const LOOK_EVERY = 20_000;
@@ -96,6 +98,7 @@ export class MeasurePage {
       if (opening === record.visit.id) return;
       opening = record.visit.id;
       void this.exam.open(record);
+      this.fetchDialogs();
     });
     effect(() => {
       // Wherever the exam goes, the hands find the entry ready.
@@ -107,6 +110,22 @@ export class MeasurePage {
       if (this.exam.pastStop()) void this.askWhy();
     });
     this.lookForOthers();
+  }
+
+  /** What is opened over the dial is fetched now: there may be no connection when it is needed. */
+  private fetchDialogs(): void {
+    const all = [
+      import('./past-limit.dialog'),
+      import('./correct.dialog'),
+      import('./tool.dialog'),
+      import('./keys.dialog'),
+      import('../library/add.dialog'),
+      import('../library/protocol.dialog'),
+      import('../shell/sign-out.dialog'),
+      import('../shell/sign-in-again.dialog'),
+    ];
+    // Missed now, it is fetched when it is asked for.
+    for (const dialog of all) void dialog.catch(() => undefined);
   }
 
   /** What a second examiner holds meanwhile joins this screen. */
@@ -142,13 +161,14 @@ export class MeasurePage {
     (event.target as HTMLInputElement).value = this.exam.typed();
   }
 
-  /** Letters are commands while nothing is typed; behind a figure they are a unit or a side, and part of the reading. */
+  /** Letters are commands, but where one may belong to what is typed: a unit, a side, an answer. */
   private actionOf(key: string): (() => void) | undefined {
     const anytime = this.anytime[key];
     if (anytime) return anytime;
     const answering = this.exam.motion().unit === 'yesNo' && (key === 'y' || key === 'n');
     if (this.exam.turning()) return /^[\w/-]$/.test(key) ? () => void this.exam.hold() : undefined;
-    return this.exam.typed() === '' && !answering ? this.commands[key] : undefined;
+    const isText = this.exam.typed() !== '' && PART_OF_A_READING[this.exam.motion().unit].includes(key);
+    return isText || answering ? undefined : this.commands[key];
   }
 
   protected enter(): void {
@@ -188,6 +208,15 @@ export class MeasurePage {
     v: () => this.changeStandpoint(),
     z: () => void this.correctLast(),
   };
+
+  /** Where one can go from here. */
+  protected readonly standWords = computed(() => {
+    const upright = ['standing', 'sitting', 'halfKneeling'].includes(this.exam.station());
+    if (this.standpoint() === 'foot') return upright ? 'I stand behind' : 'I stand at the head';
+    return upright ? 'I stand in front' : 'I stand at the foot';
+  });
+  /** A visit of another day is looked at, not begun. */
+  protected readonly isToday = (day: string): boolean => day === today();
 
   protected changeStandpoint(): void {
     this.standpoint.update((at) => (at === 'foot' ? 'head' : 'foot'));

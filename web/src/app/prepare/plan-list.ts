@@ -1,5 +1,5 @@
 import { CdkDrag, CdkDragHandle, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, ChangeDetectorRef, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { measurementKey, motion, protocolOfId, sidedName, suffixOf, variantWords, type LeftOut, type RunRow } from '@dial-gauge/core';
@@ -17,6 +17,7 @@ type Row = Line & { readonly kind: 'row' };
 })
 export class PlanList {
   protected readonly preparing = inject(Preparing);
+  private readonly changes = inject(ChangeDetectorRef);
   protected readonly announcement = signal('');
   protected readonly leftOut = computed(() => this.preparing.plan().leftOut);
 
@@ -59,7 +60,9 @@ export class PlanList {
     const { turns } = this.preparing.plan();
     this.announcement.set(`${this.name(row)}, ${row.mode}: line ${now.index + 1} of ${this.preparing.rows().length}, ${turns} turns`);
     const list = (event.target as HTMLElement).closest('ol');
-    setTimeout(() => list?.querySelector<HTMLElement>(`[data-line="${now.first}"]`)?.focus());
+    // At once: the next press may already be on its way, and a moved element has lost the focus.
+    this.changes.detectChanges();
+    list?.querySelector<HTMLElement>(`[data-line="${now.first}"]`)?.focus();
   }
 
   protected toggleLock(line: Row): void {
