@@ -37,12 +37,12 @@ export async function examByKeyboard() {
     // From the key to the frame after the page has changed, as the browser itself sees it.
     await page.evaluate(() => {
       globalThis.drawn = [];
-      addEventListener(
+      globalThis.addEventListener(
         'keydown',
         (event) => {
           if (event.key !== 'Enter') return;
           const at = performance.now();
-          requestAnimationFrame(() => setTimeout(() => globalThis.drawn.push(performance.now() - at)));
+          globalThis.requestAnimationFrame(() => setTimeout(() => globalThis.drawn.push(performance.now() - at)));
         },
         true,
       );

@@ -14,6 +14,9 @@ const SHOTS = [
   { name: 'sign-in', size: DESK, open: () => {} },
   { name: 'caseload', size: DESK, open: (page, go) => go.signIn() },
   { name: 'patient', size: DESK, open: (page, go) => go.patient(/Odalys/) },
+  { name: 'prepare', size: DESK, open: (page, go) => prepare(page, go) },
+  { name: 'prepare-tablet', size: TABLET, open: (page, go) => prepare(page, go) },
+  { name: 'turn-prone', size: DESK, open: (page, go) => turnProne(page, go) },
   { name: 'measure', size: DESK, open: (page, go) => measure(page, go) },
   { name: 'measure-tablet', size: TABLET, open: (page, go) => measure(page, go) },
   {
@@ -37,18 +40,44 @@ const SHOTS = [
 async function measure(page, go) {
   await go.step(/Odalys/, 'Measure');
   await page.getByLabel(/^left hip internal rotation, passive: /).click();
+  await page.getByRole('button', { name: /Patient is prone/ }).click();
+  await page.mouse.move(0, 0);
+}
+
+/** The ferry engineer's next visit: a limit, two sets, fewer minutes than they take. */
+async function prepare(page, go) {
+  await go.newVisit(/Corin/);
+  await page.getByRole('button', { name: 'Add a precaution' }).click();
+  await page.getByLabel('Motion').fill('Knee flexion');
+  await page.getByRole('option', { name: 'Knee flexion', exact: true }).click();
+  await page.getByLabel(/^Not past/).fill('110');
+  await page.getByLabel('Set by').fill('surgeon, letter after week 12');
+  await page.getByRole('button', { name: 'Add precaution' }).click();
+  await page.locator('dg-precautions li').waitFor();
+  await page.getByRole('option', { name: 'Knee after replacement' }).click();
+  await page.getByRole('option', { name: 'Hip', exact: true }).click();
+  await page.getByRole('button', { name: 'None of these' }).click();
+  await page.getByText('Nothing stands against measuring').waitFor();
+  await page.getByLabel('minutes I have').fill('8');
+  await page.keyboard.press('Tab');
+  await page.mouse.move(0, 0);
+}
+
+/** The table as it is turned: what is still open, and their left on the other hand. */
+async function turnProne(page, go) {
+  await go.startVisit(page, /Odalys/);
+  for (const reading of ['100', '95', '118', '107', '27', '25', '33']) {
+    await page.keyboard.type(reading);
+    await page.keyboard.press('Enter');
+  }
+  await page.getByLabel(/^right hip extension, active/).click();
+  await page.locator('dg-turn h3').waitFor();
   await page.mouse.move(0, 0);
 }
 
 /** A low-back exam begun: two sites typed, not held yet. */
 async function lowBack(page, go) {
-  await go.patient(/Tamsin/);
-  await page.getByRole('combobox', { name: 'Measure' }).focus();
-  await page.keyboard.type('Low');
-  // The list waits for more letters before it chooses.
-  await page.getByRole('combobox', { name: 'Measure' }).filter({ hasText: 'Low back' }).waitFor();
-  await page.getByRole('button', { name: /Start visit/ }).click();
-  await page.getByText('Run sheet').waitFor();
+  await go.startVisit(page, /Tamsin/, 'Low back');
   await page.keyboard.type('104/49');
 }
 
@@ -72,6 +101,23 @@ const actions = (page, url) => {
       await go.signIn();
       await page.getByRole('link', { name }).click();
       await page.getByText('in care since').waitFor();
+    },
+    async newVisit(name) {
+      await go.patient(name);
+      await page.getByRole('button', { name: /Start visit/ }).click();
+      await page.getByRole('heading', { name: 'Why they came' }).waitFor();
+      await page.waitForLoadState('networkidle');
+    },
+    async startVisit(page, name, set) {
+      await go.newVisit(name);
+      if (set) {
+        await page.getByRole('option', { name: 'As last time' }).click();
+        await page.getByRole('option', { name: set, exact: true }).click();
+      }
+      await page.getByRole('button', { name: 'None of these' }).click();
+      await page.getByText('Nothing stands against measuring').waitFor();
+      await page.getByRole('button', { name: 'Start measuring' }).click();
+      await page.getByLabel(/^Reading in /).waitFor();
     },
     async step(name, step) {
       await go.patient(name);

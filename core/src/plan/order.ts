@@ -197,7 +197,11 @@ function walk(tasks: readonly Task[], at: readonly Station[], seconds: TurnSecon
   const units = stations.map((station) => unitsAt(station, tasks, at));
   const bits = (taken: readonly number[]) => taken.reduce((mask, n, s) => (n < units[s]!.length ? mask | (1 << s) : mask), 0);
 
-  type State = { readonly here: number; readonly done: number; readonly taken: readonly number[] };
+  interface State {
+    readonly here: number;
+    readonly done: number;
+    readonly taken: readonly number[];
+  }
   interface Best {
     readonly cost: Pair;
     readonly next: State | null;
