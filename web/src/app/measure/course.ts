@@ -24,7 +24,7 @@ export function precautionsOf({ episode }: Pick<VisitRecord, 'episode'>): Precau
  * in the position it belongs to.
  */
 export function stepsOf(record: VisitRecord): readonly PlanStep[] {
-  const planned = record.plan?.steps ?? planned0(record);
+  const planned = record.plan?.steps ?? plannedFrom(record);
   const known = new Set(planned.map(keyOfStep));
   const beyond = record.measurements
     .filter((view) => !known.has(measurementKey(view)))
@@ -38,7 +38,7 @@ export function stepsOf(record: VisitRecord): readonly PlanStep[] {
   return beyond.reduce(withStep, planned);
 }
 
-function planned0(record: VisitRecord): readonly PlanStep[] {
+function plannedFrom(record: VisitRecord): readonly PlanStep[] {
   const items = itemsOfSheet(record.sheet ?? DEFAULT_EXAM_SET.items);
   const { involvedSide } = record.episode;
   return planExam({ items, involved: involvedSide, precautions: precautionsOf(record), on: record.visit.assessedOn }).steps;

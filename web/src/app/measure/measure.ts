@@ -141,7 +141,10 @@ export class MeasurePage {
   }
 
   protected focusEntry(): void {
-    this.entry()?.nativeElement.focus({ preventScroll: true });
+    const field = this.entry()?.nativeElement;
+    field?.focus({ preventScroll: true });
+    // On a small screen the run sheet lies below the dial: back up to it, and no further than needed.
+    field?.scrollIntoView({ block: 'nearest' });
   }
 
   protected typed(event: Event): void {

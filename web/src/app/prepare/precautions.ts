@@ -55,6 +55,8 @@ export class Precautions {
   });
 
   protected readonly adding = signal(false);
+  /** The one that is being changed; null: a new one. */
+  protected readonly changing = signal<Precaution | null>(null);
   protected readonly problem = signal('');
   protected readonly typed = signal('');
   protected readonly side = signal<Side | ''>('');
@@ -74,6 +76,25 @@ export class Precautions {
 
   protected hasRunOut(precaution: Precaution): boolean {
     return !holdsOn(precaution, this.preparing.record()?.visit.assessedOn ?? null);
+  }
+
+  /** Fills the fields with one of the list; adding it puts it in the place of the old one. */
+  protected edit(precaution: Precaution): void {
+    const { motion: id, side, mode, limit, until, source } = precaution;
+    this.typed.set(motion(id).name);
+    this.side.set(side ?? '');
+    this.mode.set(mode ?? '');
+    this.limit.set(limit === null ? '' : String(limit));
+    this.until.set(until ?? '');
+    this.source.set(source);
+    this.changing.set(precaution);
+    this.adding.set(true);
+  }
+
+  protected leave(): void {
+    for (const field of [this.typed, this.limit, this.until, this.source, this.problem]) field.set('');
+    this.changing.set(null);
+    this.adding.set(false);
   }
 
   protected begin(): void {
@@ -107,9 +128,13 @@ export class Precautions {
           : `${first?.path}: ${first?.message}`,
       );
     }
-    this.changed.emit([...this.list(), parsed.data]);
-    for (const field of [this.typed, this.limit, this.until, this.source, this.problem]) field.set('');
-    this.adding.set(false);
+    const old = this.changing();
+    const others = this.list().filter((other) => other !== old);
+    if (others.some((other) => sameness(other) === sameness(parsed.data) && other.until === parsed.data.until)) {
+      return this.problem.set('This precaution stands in the list already.');
+    }
+    this.changed.emit(old ? this.list().map((other) => (other === old ? parsed.data : other)) : [...others, parsed.data]);
+    this.leave();
   }
 
   protected takeProposed(): void {

@@ -203,6 +203,20 @@ describe('PreparePage', () => {
     expect(text('dg-precautions li')).toContain('right knee flexion: not past 90° until 14 Dec 2026 · surgeon');
   });
 
+  it('changes a precaution in its place', async () => {
+    const other = { ...LIMIT, motion: 'knee.flexion' as const };
+    await open(visitRecord({ episode: { ...visitRecord().episode, precautions: [LIMIT, other] } }));
+    await click('Change: hip flexion: not past 90°');
+    const limit = page().querySelector<HTMLInputElement>('dg-precautions input[inputmode=numeric]')!;
+    expect(limit.value).toBe('90');
+    limit.value = '100';
+    limit.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    await click('Change precaution');
+    const sent = await answer(`/api/episodes/${SOME_ID}/intake`, { ...visitRecord().episode, revision: 1 });
+    expect(sent['precautions']).toEqual([{ ...LIMIT, limit: 100 }, other]);
+  });
+
   it('says what is wrong with a precaution', async () => {
     await open();
     await click('Add a precaution');
