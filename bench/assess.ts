@@ -5,9 +5,11 @@ import {
   assess,
   chooseNorm,
   DEFAULT_EXAM_SET,
+  itemsOfSheet,
   motion,
   normQuery,
   NORM_SETS,
+  planExam,
   PROTOCOLS,
   runSheet,
   type Assessment,
@@ -31,7 +33,7 @@ let last = 0;
 
 /** A whole hip exam: six motions, both sides, active and passive, three trials each, with the visit before. */
 const hips = (shift: number): Measurement[] =>
-  runSheet(DEFAULT_EXAM_SET.items, 'both').flatMap((block) =>
+  runSheet(planExam({ items: itemsOfSheet(DEFAULT_EXAM_SET.items), involved: 'both' }).steps).flatMap((block) =>
     block.rows.flatMap((row, index) =>
       row.sides.map((side) => ({
         ...row,

@@ -81,8 +81,9 @@ export async function examByKeyboard() {
 export function examOnPaper() {
   const readings = READINGS.flat();
   const written = readings.reduce((sum, reading) => sum + String(reading).length, 0);
-  // Each of 6 motions: left less right twice, passive less active twice, and every reading against a book's norm.
-  const sums = { sideDifferences: 12, activePassiveGaps: 12, shortOfNorm: 24 };
-  const working = 12 * 2 + 12 * 2 + 24 * 2;
+  // Each of 6 motions: left less right twice, passive less active twice; every reading against a book's norm and the last form.
+  const sums = { sideDifferences: 12, activePassiveGaps: 12, shortOfNorm: 24, changes: 24 };
+  // A result has two characters.
+  const working = 2 * Object.values(sums).reduce((a, b) => a + b, 0);
   return { characters: written, lookedUp: 12, sums, charactersOfResults: working };
 }

@@ -9,6 +9,7 @@ const PROJECTS = [
   'cli/tsconfig.json',
   'server/tsconfig.json',
   'e2e/tsconfig.json',
+  'bench/tsconfig.json',
 ];
 
 let failed = 0;

@@ -209,17 +209,24 @@ function walk(tasks: readonly Task[], at: readonly Station[], seconds: TurnSecon
   }
   const memo = new Map<string, Best>();
 
+  // How many that provoke are done when so many locked tasks, or units of a station, are.
+  const lateInChain = prefix(chain.map((i) => Number(tasks[i]!.late)));
+  const lateInUnits = units.map((own) => prefix(own.map((unit) => (unit.late ? unit.tasks.length : 0))));
+  const against = new Map<number, number>();
+
   /** Pairs that putting these now sets against (provoking, house order), counted with what came before. */
-  const pay = (placed: readonly number[], at0: Station, { done, taken }: State): Pair => {
-    const before = [...chain.slice(0, done), ...units.flatMap((own, s) => own.slice(0, taken[s]).flatMap((unit) => unit.tasks))];
-    let late = 0;
-    let rank = 0;
-    for (const i of placed) {
-      const { late: isLate, rank: own } = tasks[i]!;
-      for (const b of before) {
-        if (tasks[b]!.late && !isLate) late += 1;
-        if (at[b] === at0 && tasks[b]!.rank > own) rank += 1;
-      }
+  const pay = (placed: readonly number[], { here, done, taken }: State): Pair => {
+    if (placed.length === 0) return [0, 0];
+    const lateBefore = taken.reduce((sum, n, s) => sum + lateInUnits[s]![n]!, lateInChain[done]!);
+    const late = lateBefore * placed.filter((i) => !tasks[i]!.late).length;
+    // The house order holds within a station: what other stations have done does not matter.
+    const key = ((here * 512 + done) * 512 + taken[here]!) * 512 + placed[0]!;
+    let rank = against.get(key);
+    if (rank === undefined) {
+      const ownChain = chain.slice(0, done).filter((i) => at[i] === stations[here]);
+      const before = [...ownChain, ...units[here]!.slice(0, taken[here]).flatMap((unit) => unit.tasks)];
+      rank = placed.reduce((sum, i) => sum + before.filter((b) => tasks[b]!.rank > tasks[i]!.rank).length, 0);
+      against.set(key, rank);
     }
     return [late, rank];
   };
@@ -233,7 +240,7 @@ function walk(tasks: readonly Task[], at: readonly Station[], seconds: TurnSecon
     let best: Best = { cost: bits(taken) === 0 && done === chain.length ? [0, 0] : NEVER, next: null, placed: [] };
     const consider = (next: State, placed: readonly number[]) => {
       const rest = solve(next);
-      const cost = plus(pay(placed, station, state), rest.cost);
+      const cost = plus(pay(placed, state), rest.cost);
       if (less(cost, best.cost)) best = { cost, next, placed };
     };
     const unit = units[here]![taken[here]!];
@@ -271,6 +278,13 @@ function walk(tasks: readonly Task[], at: readonly Station[], seconds: TurnSecon
     state = next;
   }
   return steps;
+}
+
+/** Sums of the first 0, 1, 2 … numbers. */
+function prefix(numbers: readonly number[]): number[] {
+  const sums = [0];
+  for (const n of numbers) sums.push(sums[sums.length - 1]! + n);
+  return sums;
 }
 
 /** The free tasks of a station in (provoking, rank), together where no locked task of the station stands between them. */

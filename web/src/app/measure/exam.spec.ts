@@ -80,7 +80,7 @@ describe('Exam', () => {
     expect(hold('400')).toBeFalse();
     expect(exam.typed()).toBe('400');
     expect(exam.problem()).toContain('allowed: −60 to 170°');
-    expect(outbox.letters).toEqual([]);
+    expect(outbox.letters.length).toBe(0);
   });
 
   it('brings a refused reading back where it was typed', () => {
@@ -110,8 +110,19 @@ describe('Exam', () => {
     expect(exam.cell().readings).toEqual([]);
     expect(outbox.next()).toEqual(jasmine.objectContaining({ route: 'withdrawReading', target: id }));
     expect(exam.canUndo()).toBeFalse();
-    exam.undo();
     expect(outbox.letters).toEqual([]);
+  });
+
+  it('has what was acknowledged while the visit was being read', async () => {
+    hold('110');
+    const [letter] = outbox.letters;
+    // A page opened anew: taken by the server after the visit was read, before it is shown.
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({ providers: [Exam, { provide: Outbox, useValue: outbox }] });
+    exam = TestBed.inject(Exam);
+    outbox.answers.next({ letter: letter!, failure: null });
+    await open();
+    expect(exam.cellOfRow(exam.rows()[0]!, 'left').readings.map((r) => [r.end, r.saved])).toEqual([[110, true]]);
   });
 
   it('takes in what another tab of the same visit has sent', () => {

@@ -47,6 +47,10 @@ export class Exam extends ExamCourse {
   readonly pastStop = signal<PastStop | null>(null);
   /** What was held on this screen, newest last: what undo takes back. */
   private readonly held = signal<readonly { key: MeasurementKey; id: string; place: Place }[]>([]);
+  /** Taken by the server before the visit was open here: what was read then may not have them yet. */
+  private early: readonly Letter[] = [];
+  /** Counts up with whatever is entered or answered: what was read before is older than the screen. */
+  changes = 0;
   /** Letters of this tab. */
   private readonly mine = new Set<string>();
   readonly canUndo = computed(() => this.held().length > 0);
@@ -80,7 +84,10 @@ export class Exam extends ExamCourse {
     const waiting = await this.outbox.waitingOf(record.visit.id);
     this.tools.hand.set(record.hand);
     this.record.set(record);
-    this.cells.set(cellsOf(record.measurements, waiting));
+    const early = this.early.filter((letter) => letter.visitId === record.visit.id);
+    this.early = [];
+    const stored = early.reduce((cells, letter) => saved(withLetter(cells, letter), letter.id), cellsOf(record.measurements, []));
+    this.cells.set(waiting.reduce(withLetter, stored));
     this.steps.set(waiting.reduce((steps, letter) => (letter.route === 'setPlan' ? letter.body.plan.steps : steps), stepsOf(record)));
     this.held.set([]);
     if (record.plan && record.measurements.length === 0) this.trials.set(record.plan.trials);
@@ -92,7 +99,9 @@ export class Exam extends ExamCourse {
   /** What others have held and noted since: it joins what is here, and nothing here is lost. */
   async join(record: VisitRecord): Promise<void> {
     if (this.record()?.visit.id !== record.visit.id) return;
+    const seen = this.changes;
     const waiting = await this.outbox.waitingOf(record.visit.id);
+    if (this.changes !== seen) return;
     const before = this.record()!;
     this.record.set({ ...record, previous: before.previous });
     this.cells.set(cellsOf(record.measurements, waiting));
@@ -244,13 +253,18 @@ export class Exam extends ExamCourse {
   private send(letter: Sent, words: string, id: string = crypto.randomUUID()): void {
     const whole = { ...letter, id, userId: '', visitId: this.visitId(), words } as Letter;
     this.mine.add(id);
+    this.changes += 1;
     this.cells.update((cells) => withLetter(cells, whole));
     this.outbox.add(whole);
   }
 
   /** How a sending went, from whichever tab it was sent. */
   private answered({ letter, failure }: Answer): void {
-    if (letter.visitId !== this.record()?.visit.id) return;
+    this.changes += 1;
+    if (letter.visitId !== this.record()?.visit.id) {
+      if (!failure) this.early = [...this.early, letter];
+      return;
+    }
     if (!failure) {
       // Entered in another tab: it joins what is here.
       if (!this.mine.has(letter.id)) this.cells.update((cells) => withLetter(cells, letter));

@@ -134,7 +134,14 @@ export class MeasurePage {
     merge(interval(LOOK_EVERY), fromEvent(document, 'visibilitychange'))
       .pipe(
         filter(seen),
-        exhaustMap(() => this.api.call('visit', { id: this.id() }).pipe(catchError(() => EMPTY))),
+        exhaustMap(() => {
+          const at = this.exam.changes;
+          // What was entered meanwhile is newer than the answer: the next look will have it.
+          return this.api.call('visit', { id: this.id() }).pipe(
+            filter(() => this.exam.changes === at),
+            catchError(() => EMPTY),
+          );
+        }),
         takeUntilDestroyed(),
       )
       .subscribe((record) => void this.exam.join(record));
