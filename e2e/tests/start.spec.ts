@@ -98,7 +98,7 @@ test.describe('the start command', () => {
     const reset = start('--reset');
     await reset.ready();
     const fresh = await (await client(url()))('/caseload');
-    expect(fresh.map((r: { visits: number }) => r.visits)).toEqual([2, 2]);
+    expect(fresh.map((r: { visits: number }) => r.visits)).toEqual([8, 2, 2]);
     await reset.interrupt();
   });
 
@@ -121,7 +121,7 @@ test.describe('the start command', () => {
     await cut.kill();
     const again = start();
     await again.ready();
-    expect((await (await client(url()))('/caseload')).length).toBe(2);
+    expect((await (await client(url()))('/caseload')).length).toBe(3);
     expect(await again.interrupt()).toBe(0);
   });
 });

@@ -117,6 +117,22 @@ describe('preparing over HTTP', () => {
     await rook.put(`/api/visits/${visitId}/plan`).send({ plan: PLAN, revision: 0 }).expect(200);
   });
 
+  it('adds to a run sheet from the dial without taking away what another examiner has put there', async () => {
+    const { visitId } = await start();
+    const add = (by: Agent, protocol: string) =>
+      by
+        .put(`/api/visits/${visitId}/plan`)
+        .send({ plan: { ...PLAN, steps: [...PLAN.steps, { protocol, side: 'left', mode: 'active', seconds: 0 }] } });
+    await add(rook, 'hip.flexion/supine').expect(200);
+    const { body } = await add(wren, 'hip.abduction/supine').expect(200);
+    expect(body.plan.steps.map((step: { protocol: string }) => step.protocol)).toEqual([
+      'knee.flexion/supine',
+      'knee.flexion/supine',
+      'hip.abduction/supine',
+      'hip.flexion/supine',
+    ]);
+  });
+
   it('refuses a precaution past what the motion can hold, naming the field', async () => {
     const { episodeId } = await start();
     const { body } = await wren

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Cautions, EpisodeView, IntakeChange, OwnExamSet, PlanChange, PracticeView } from '@dial-gauge/contract';
+import type { Cautions, EpisodeView, IntakeChange, OwnExamSet, PlanChange, PlanView, PracticeView } from '@dial-gauge/contract';
 import { ASSUMED_HAND, cautionOutcome, PROTOCOLS, recordedTimes, type HandWidths, type HeldAt } from '@dial-gauge/core';
 import { IsNull, type DataSource, type EntityManager } from 'typeorm';
 import type { Caller } from '../caller.js';
@@ -45,11 +45,15 @@ export class Preparing {
     });
   }
 
-  /** Sets the run sheet of a visit. Without a revision it is set whatever stood there. */
-  async setPlan(id: string, { plan, sheet, revision }: PlanChange): Promise<void> {
+  /**
+   * Sets the run sheet of a visit; refused where somebody else has changed it since it was read. Without a
+   * revision it is added to, as at the dial: what another examiner has put there stays.
+   */
+  async setPlan(id: string, { plan: sent, sheet, revision }: PlanChange): Promise<void> {
     const { clinicId } = this.caller;
     await this.dataSource.transaction(async (manager) => {
       const visit = await this.visit(manager, id);
+      const plan = revision === undefined ? withStored(sent, visit.plan) : sent;
       if (same(visit.plan, plan)) return;
       if (revision !== undefined && visit.revision !== revision) await this.refuseConflict(manager, id, 'The run sheet');
       await this.keep(manager, 'visit', id, 'plan', visit.plan, plan);
@@ -165,3 +169,10 @@ export class Preparing {
 }
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+
+/** A run sheet with the steps that stood there and are not in it, at its end. */
+function withStored(sent: PlanView, stored: PlanView | null): PlanView {
+  const key = ({ protocol, digit, side, mode }: PlanView['steps'][number]) => [protocol, digit, side, mode].join(' ');
+  const known = new Set(sent.steps.map(key));
+  return { ...sent, steps: [...sent.steps, ...(stored?.steps ?? []).filter((step) => !known.has(key(step)))] };
+}
