@@ -122,6 +122,22 @@ describe('Outbox', () => {
     await until(() => outbox.waiting() === 0);
   });
 
+  it('lets go of a request that is on the way when its user leaves, and sends it again for them', async () => {
+    const outbox = open();
+    outbox.add(letter('a'));
+    const first = await request();
+    session.current.set(null);
+    TestBed.tick();
+    await until(() => first.cancelled);
+    // Free for another tab.
+    await navigator.locks.request('dial-gauge-outbox', () => {});
+    session.current.set({ user: { id: WREN } });
+    TestBed.tick();
+    (await request()).flush({});
+    await until(() => answers.length === 1);
+    expect(outbox.waiting()).toBe(0);
+  });
+
   it('hands a refusal back, keeps it until somebody has looked, and goes on with the next', async () => {
     const outbox = open();
     outbox.add(letter('a'));

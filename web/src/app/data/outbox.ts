@@ -1,6 +1,6 @@
 import { computed, DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
 import type { RouteName } from '@dial-gauge/contract';
-import { firstValueFrom, fromEvent, merge, race, Subject, take, timer, type Observable } from 'rxjs';
+import { firstValueFrom, fromEvent, map, merge, of, race, Subject, take, takeUntil, timeout, timer, type Observable } from 'rxjs';
 import { Api } from './api';
 import { LetterBox } from './letter-box';
 import type { Letter, WaitingLetter } from './letters';
@@ -15,6 +15,8 @@ export interface Answer {
 
 const FIRST_WAIT = 500;
 const LONGEST_WAIT = 5_000;
+/** After this long a request is given up and sent again. */
+const LONGEST_ANSWER = 60_000;
 const CHANNEL = 'dial-gauge-outbox';
 
 /**
@@ -34,6 +36,8 @@ export class Outbox {
   private readonly onTheWay = signal(0);
   private readonly trouble = signal('');
   private readonly added = new Subject<void>();
+  /** The user changed, or the page ends: what is on the way is let go. It is sent again by its id. */
+  private readonly left = new Subject<void>();
   private readonly heard = new Subject<Answer>();
   private readonly channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel(CHANNEL) : null;
   private readonly userId = computed(() => this.session.current()?.user.id ?? null);
@@ -58,7 +62,7 @@ export class Outbox {
     inject(DestroyRef).onDestroy(() => {
       this.ended = true;
       this.channel?.close();
-      this.added.next();
+      this.left.next();
     });
     this.channel?.addEventListener('message', (event: MessageEvent<Answer | null>) => {
       if (event.data) this.heard.next(event.data);
@@ -70,8 +74,8 @@ export class Outbox {
     });
     effect(() => {
       this.userId();
-      // Who waits for the next try looks again at once.
-      this.added.next();
+      // Whoever was here has left: nothing of theirs stays on the way, and nobody waits for the next try.
+      this.left.next();
       void this.refresh().then(() => this.pump());
     });
   }
@@ -142,7 +146,7 @@ export class Outbox {
         this.trouble.set(failure.message);
         // Nobody signed in any more: whoever signs in next starts again.
         if (this.ended || this.userId() !== letter.userId) return;
-        await firstValueFrom(race(timer(wait), merge(fromEvent(window, 'online'), this.added).pipe(take(1))));
+        await firstValueFrom(race(timer(wait), merge(fromEvent(window, 'online'), this.added, this.left).pipe(take(1))));
         wait = Math.min(wait * 2, LONGEST_WAIT);
       } else {
         wait = FIRST_WAIT;
@@ -159,12 +163,23 @@ export class Outbox {
   }
 
   private async send({ route, target, body, userId }: WaitingLetter): Promise<Failure | null> {
-    if (this.userId() !== userId) return { status: 0, message: 'Signed out.', fields: [], passing: true };
+    if (this.userId() !== userId) return later('Signed out.');
+    // An answer that never comes must not keep the others waiting for ever.
+    const sending = this.api.call(route as RouteName, { id: target, body, as: userId } as never).pipe(
+      map(() => null),
+      timeout({
+        first: LONGEST_ANSWER,
+        with: () => of(later('The server does not answer. What you entered is kept here and sent again.')),
+      }),
+      takeUntil(this.left),
+    );
     try {
-      await firstValueFrom(this.api.call(route as RouteName, { id: target, body, as: userId } as never));
-      return null;
+      return await firstValueFrom(sending, { defaultValue: later('Signed out.') });
     } catch (error) {
       return toFailure(error);
     }
   }
 }
+
+/** To be tried again. */
+const later = (message: string): Failure => ({ status: 0, message, fields: [], passing: true });
