@@ -1,6 +1,7 @@
 export * from './assessment-file.js';
 export * from './explain.js';
 export * from './ids.js';
+export * from './judged-visit.js';
 export * from './openapi.js';
 export * from './plan-file.js';
 export * from './preparing.js';

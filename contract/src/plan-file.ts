@@ -1,14 +1,6 @@
-import {
-  checkWay,
-  findMotion,
-  motion,
-  protocolOfId,
-  waysOf,
-  type PlanItem,
-  type PlanRequest,
-  type Precaution as CorePrecaution,
-} from '@dial-gauge/core';
+import { checkWay, findMotion, motion, protocolOfId, waysOf, type PlanItem, type PlanRequest } from '@dial-gauge/core';
 import * as z from 'zod';
+import { eachOnce } from './each-once.js';
 import { Day, Digit, InvolvedSide, Mode, Motion, Position, Side } from './ids.js';
 
 /** A limit of one motion, as an episode and a plan file hold it. */
@@ -35,11 +27,6 @@ export const Precaution = z
       });
   });
 export type Precaution = z.infer<typeof Precaution>;
-
-/** A precaution as the core takes it: nothing instead of undefined. */
-export function precautionOf({ side, mode, ...rest }: Precaution): CorePrecaution {
-  return { ...rest, ...(side ? { side } : {}), ...(mode ? { mode } : {}) };
-}
 
 const Wanted = z
   .strictObject({
@@ -106,13 +93,8 @@ export const PlanFile = z
     provoking: z.array(Provoking).max(200).default([]),
   })
   .superRefine(({ measurements }, context) => {
-    const seen = new Set<string>();
-    measurements.forEach((item, index) => {
-      const key = [item.protocols.join(), item.digit, item.side, item.mode].join(' ');
-      if (seen.has(key))
-        context.addIssue({ code: 'custom', path: ['measurements', index], message: 'is given twice; allowed: each measurement once' });
-      seen.add(key);
-    });
+    const key = ({ protocols, digit, side, mode }: PlanItem) => [protocols.join(), digit, side, mode].join(' ');
+    eachOnce(measurements, key, context, 'is given twice; allowed: each measurement once', ['measurements']);
   });
 export type PlanFile = z.infer<typeof PlanFile>;
 
@@ -126,7 +108,7 @@ export function planRequestOf(file: PlanFile): PlanRequest {
   return {
     items: file.measurements.map((item) => (provokes(item) ? { ...item, provoking: true } : item)),
     involved: file.involvedSide ?? null,
-    precautions: file.precautions.map(precautionOf),
+    precautions: file.precautions,
     on: file.assessedOn ?? null,
     minutesAvailable: file.minutesAvailable ?? null,
     trials: file.trials,

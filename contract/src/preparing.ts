@@ -1,5 +1,6 @@
 import { CAUTIONS, checkWay, modesOf, protocolOfId } from '@dial-gauge/core';
 import * as z from 'zod';
+import { eachOnce } from './each-once.js';
 import { Day, Digit, Id, InvolvedSide, Mode, Side } from './ids.js';
 import { Precaution } from './plan-file.js';
 
@@ -26,13 +27,8 @@ export const Sheet = z
   .min(1)
   .max(120)
   .superRefine((items, context) => {
-    const seen = new Set<string>();
-    items.forEach(({ protocol, digit }, index) => {
-      const key = `${protocol} ${digit ?? ''}`;
-      if (seen.has(key))
-        context.addIssue({ code: 'custom', path: [index], message: 'is on the sheet already; allowed: each way of measuring once' });
-      seen.add(key);
-    });
+    const key = ({ protocol, digit }: SheetItem) => `${protocol} ${digit ?? ''}`;
+    eachOnce(items, key, context, 'is on the sheet already; allowed: each way of measuring once');
   });
 
 /** What an episode of care is about, as it is asked at the start and changed later. */
@@ -114,17 +110,8 @@ export const PlanView = z
     trials: z.int().min(1).max(6).default(1),
   })
   .superRefine(({ steps }, context) => {
-    const seen = new Set<string>();
-    steps.forEach(({ protocol, digit, side, mode }, index) => {
-      const key = [protocol, digit, side, mode].join(' ');
-      if (seen.has(key))
-        context.addIssue({
-          code: 'custom',
-          path: ['steps', index],
-          message: 'is on the run sheet already; allowed: each measurement once',
-        });
-      seen.add(key);
-    });
+    const key = ({ protocol, digit, side, mode }: (typeof steps)[number]) => [protocol, digit, side, mode].join(' ');
+    eachOnce(steps, key, context, 'is on the run sheet already; allowed: each measurement once', ['steps']);
   });
 export type PlanView = z.infer<typeof PlanView>;
 

@@ -35,7 +35,7 @@ export { normSetFromRows, normSetToRows, type NormRowsReading, type RefusedCell 
 export * from './finding/index.js';
 export { endPosition, measure, summarise, type MeasuredValue } from './measurement.js';
 export { JOINT_PLANES, PLANES, type Plane } from './notation/planes.js';
-export { parseDualEntry, parseEntry, type DualEntry, type Entry } from './notation/entry.js';
+export { parseEntry, type Entry } from './notation/entry.js';
 export { formatSftr, parseSftr, readSftr, SftrError, type SftrReading, type SftrRecord } from './notation/sftr.js';
 export * from './norms/index.js';
 export * from './plan/index.js';

@@ -24,3 +24,7 @@ export const notYours = (name: string): HttpProblem =>
 
 export const noSession = (): HttpProblem =>
   new HttpProblem(401, 'Not signed in', 'Your session has ended. Sign in again; what you typed stays on the screen.');
+
+/** One field that was refused, what is wrong with it and what is allowed. */
+export const refused = (path: string, message: string, detail = 'Nothing was saved.'): HttpProblem =>
+  new HttpProblem(422, 'Some fields were refused', detail, [{ path, message }]);

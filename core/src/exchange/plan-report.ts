@@ -1,15 +1,14 @@
 import { motion, protocolOfId } from '../catalogue/index.js';
-import { positionAt, stationFor, type ExamPlan, type LeftOut, type PlanStep } from '../plan/index.js';
+import { positionAt, stationOf, type ExamPlan, type LeftOut, type PlanStep, type Station } from '../plan/index.js';
 
 const minutes = (seconds: number): number => Math.round(seconds / 6) / 10;
 
 /** A plan as the terminal prints it: the run sheet with its turns, minutes, and what was left out. */
 export function planReport(plan: ExamPlan) {
   const steps: object[] = [];
-  let at: ReturnType<typeof stationFor> | null = null;
+  let at: Station | null = null;
   for (const step of plan.steps) {
-    const protocol = protocolOfId(step.protocol)!;
-    const station = stationFor(protocol.position, step.side);
+    const station = stationOf(step);
     if (at !== null && at !== station) {
       const onto = station === 'sidelying-on-left' ? 'left' : station === 'sidelying-on-right' ? 'right' : undefined;
       steps.push({ turn: positionAt(station), ...(onto ? { onto } : {}) });

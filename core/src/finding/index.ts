@@ -2,4 +2,4 @@ export { assess, normQuery, type AssessContext, type JudgedMeasurement, type Jud
 export { changeBetween, isLoss, type Change, type ChangeVerdict } from './change.js';
 export { flagWords } from './short-of-normal.js';
 export { DEFAULT_THRESHOLDS, type Finding, type Thresholds } from './types.js';
-export { sidedName } from './make.js';
+export { modedName, sidedName } from './make.js';

@@ -2,7 +2,7 @@ import { describeEnd, endFigure, formatNumber, formatSize, rounded, suffixOf } f
 import { isDual, isTilt, isValue, type Trial } from '../assessment.js';
 import { motion, protocolOf, type Motion } from '../catalogue/index.js';
 import type { MeasuredValue } from '../measurement.js';
-import type { Digit, MotionId, Side } from '../terms.js';
+import type { Digit, Mode, MotionId, Side } from '../terms.js';
 import type { Finding } from './types.js';
 
 const SIDE_WORD: Readonly<Record<Side, string>> = { left: 'Left', right: 'Right', midline: '' };
@@ -20,6 +20,11 @@ export function sidedName(id: MotionId, side: Side, digit?: Digit): string {
   if (sides === 'towards') return `${name} to the ${side}`;
   const finger = perDigit && digit ? `${DIGIT_WORD[digit]}, ` : '';
   return `${SIDE_WORD[side]} ${finger}${name.charAt(0).toLowerCase()}${name.slice(1)}`;
+}
+
+/** "Left hip internal rotation, passive": with the mode where it says something. */
+export function modedName(id: MotionId, side: Side, mode: Mode, digit?: Digit): string {
+  return `${sidedName(id, side, digit)}${motion(id).unit === 'deg' ? `, ${mode}` : ''}`;
 }
 
 /** "Left hip internal rotation, passive 19°": what a finding is about. */

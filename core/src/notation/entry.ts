@@ -25,38 +25,3 @@ export function parseEntry(text: string): Entry {
   const numbers = parts.map(toNumber);
   return { ok: true, start: parts.length === 2 ? numbers[0]! : 0, end: numbers[numbers.length - 1]! };
 }
-
-/** What was typed for a reading at two sites: zero and end of each. */
-export type DualEntry =
-  | {
-      readonly ok: true;
-      readonly upper: { readonly zero: Degrees; readonly end: Degrees };
-      readonly lower: { readonly zero: Degrees; readonly end: Degrees };
-    }
-  | { readonly ok: false; readonly message: string };
-
-const DUAL_ALLOWED = 'allowed: upper/lower, as 104/49, or with their zeros as 5/104 3/49';
-
-/**
- * Reads a pair of sites in the order of the hands: `104/49` is the upper end
- * and the lower end, both set to zero before; `5/104 3/49` gives zero and end
- * of each.
- *
- * @example parseDualEntry('104/49') // { ok: true, upper: { zero: 0, end: 104 }, lower: { zero: 0, end: 49 } }
- */
-export function parseDualEntry(text: string): DualEntry {
-  const refuse = (message: string): DualEntry => ({ ok: false, message });
-  if (text.trim() === '') return refuse('Type both sites first: upper/lower, as 104/49, then Enter.');
-  const groups = text.trim().split(/\s+/);
-  const numbers = groups.map((group) => group.split('/'));
-  const wrong = numbers.flat().find((part) => !NUMBER.test(part));
-  if (groups.length > 2 || numbers.some((pair) => pair.length !== 2))
-    return refuse(`"${text}" is not a reading at two sites; ${DUAL_ALLOWED}.`);
-  if (wrong !== undefined)
-    return refuse(wrong === '' ? `"${text}" is half a reading; ${DUAL_ALLOWED}.` : `"${wrong}" is not an angle; ${DUAL_ALLOWED}.`);
-  const [first, second] = numbers.map((pair) => pair.map(toNumber));
-  const [a = 0, b = 0] = first ?? [];
-  if (!second) return { ok: true, upper: { zero: 0, end: a }, lower: { zero: 0, end: b } };
-  const [c = 0, d = 0] = second;
-  return { ok: true, upper: { zero: a, end: b }, lower: { zero: c, end: d } };
-}

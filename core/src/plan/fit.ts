@@ -1,4 +1,4 @@
-import { bestOrder, type Ordered, type Task } from './order.js';
+import { bestOrder, placesOf, type Ordered, type Task } from './order.js';
 import { STATIONS, type Station, type TurnSeconds } from './station.js';
 
 /** One thing that takes time and is worth something. */
@@ -34,7 +34,7 @@ export function fitInto(tasks: readonly Timed[], available: number, turn: TurnSe
   let best: (Fitted & { readonly worth: number }) | undefined;
   for (let mask = 0; mask < 1 << stations.length; mask += 1) {
     const within = stations.filter((_, bit) => mask & (1 << bit));
-    const doable = (i: number) => (tasks[i]!.locked ? tasks[i]!.at.slice(0, 1) : tasks[i]!.at).some((at) => within.includes(at));
+    const doable = (i: number) => placesOf(tasks[i]!).some((at) => within.includes(at));
     const must = all.filter((i) => stays[i]);
     if (must.some((i) => !doable(i))) continue;
     const choice = all.filter((i) => !stays[i] && doable(i));
@@ -42,7 +42,7 @@ export function fitInto(tasks: readonly Timed[], available: number, turn: TurnSe
     if (best && bound < best.worth) continue;
     // The way through these stations: one stand-in for each, and the locked tasks in their order.
     const standIns = within.map((at, i): Task => ({ at: [at], late: false, locked: false, rank: tasks.length + i }));
-    const locked = all.filter((i) => tasks[i]!.locked).map((i): Task => ({ ...tasks[i]!, at: tasks[i]!.at.slice(0, 1), rank: i }));
+    const locked = all.filter((i) => tasks[i]!.locked).map((i): Task => ({ ...tasks[i]!, rank: i }));
     const turning = bestOrder([...standIns, ...locked], turn, { from }).cost.seconds;
     const room = available - turning - sum(must, (i) => cells(tasks[i]!.seconds) * STEP_SECONDS);
     const chosen = room < 0 ? [] : knapsack(choice, tasks, Math.floor(room / STEP_SECONDS));

@@ -14,6 +14,7 @@ export {
   itemsOfSheet,
   modesOf,
   planExam,
+  stationOf,
   waysOf,
   type ExamPlan,
   type LeftOut,

@@ -1,8 +1,7 @@
-import { motion } from '../catalogue/index.js';
+import { motion, protocolOfId } from '../catalogue/index.js';
 import { sidedName } from '../finding/make.js';
-import type { PlanStep } from './plan.js';
-import { protocolOfId } from '../catalogue/index.js';
-import { stationFor, stationWords, type Station } from './station.js';
+import { stationOf, type PlanStep } from './plan.js';
+import { stationWords, type Station } from './station.js';
 
 /** What is known of a step by now. */
 export interface StepState {
@@ -27,7 +26,7 @@ export interface OpenEnd {
  * error, and readings that do not agree.
  */
 export function openEnds(steps: readonly PlanStep[], station: Station, stateOf: (step: PlanStep) => StepState): OpenEnd[] {
-  const here = steps.filter((step) => stationFor(protocolOfId(step.protocol)!.position, step.side) === station);
+  const here = steps.filter((step) => stationOf(step) === station);
   return here.flatMap((step): OpenEnd[] => {
     const state = stateOf(step);
     const name = nameOf(step);

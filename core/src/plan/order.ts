@@ -12,6 +12,11 @@ export interface Task {
   readonly rank: number;
 }
 
+/** Where a task may be done: a locked one the usual way alone. */
+export function placesOf({ at, locked }: Task): readonly Station[] {
+  return locked ? at.slice(0, 1) : at;
+}
+
 /** What makes one order better than another, compared from left to right; less is better. */
 export interface OrderCost {
   /** Changes of position. */
@@ -102,7 +107,7 @@ export function bestOrder(
   { from = null, within = STATIONS }: { from?: Station | null; within?: readonly Station[] } = {},
 ): Ordered {
   if (tasks.length === 0) return { steps: [], cost: costOf(tasks, [], seconds) };
-  const open = tasks.map((task) => (task.locked ? task.at.slice(0, 1) : task.at).filter((at) => within.includes(at)));
+  const open = tasks.map((task) => placesOf(task).filter((at) => within.includes(at)));
   if (open.some((at) => at.length === 0)) throw new RangeError('a task can be done nowhere');
   let best: Ordered | undefined;
   for (const assigned of assignments(tasks, open, seconds, from)) {

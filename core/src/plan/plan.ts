@@ -186,7 +186,7 @@ interface Asked {
 
 function stepOf({ item, allowed }: Asked, at: Station, seconds: number): PlanStep {
   const { digit, side, mode, provoking, locked, keep } = item;
-  const protocol = item.protocols.find((id) => stationFor(protocolNamed(id).position, side) === at)!;
+  const protocol = item.protocols.find((id) => stationOf({ protocol: id, side }) === at)!;
   return {
     protocol,
     ...(digit ? { digit } : {}),
@@ -211,6 +211,11 @@ function timeWords(item: PlanItem, task: Timed, { involved, minutesAvailable, be
   ].filter(Boolean);
   const minutes = Math.max(0.1, Math.round(task.seconds / 6) / 10);
   return `does not fit into ${minutesAvailable} min: takes ${minutes} min and is worth less than what stays${because.length ? ` (${because.join(', ')})` : ''}`;
+}
+
+/** How the patient lies, sits or stands for a step. */
+export function stationOf({ protocol, side }: Pick<PlanStep, 'protocol' | 'side'>): Station {
+  return stationFor(protocolNamed(protocol).position, side);
 }
 
 /** Positions in which a motion can be measured in a mode, the usual first: what a plan may choose from. */

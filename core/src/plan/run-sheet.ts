@@ -1,4 +1,4 @@
-import { motion, protocolOfId } from '../catalogue/index.js';
+import { protocolOfId } from '../catalogue/index.js';
 import type { Digit, Mode, MotionId, Position, Side } from '../terms.js';
 import type { PlanStep } from './plan.js';
 import { stationFor, type Station } from './station.js';
@@ -46,9 +46,4 @@ export function runSheet(steps: readonly PlanStep[]): RunBlock[] {
 export function variantWords(row: RunRow, rows: readonly RunRow[]): string {
   const twins = rows.some((other) => other.motion === row.motion && other.position === row.position && other.protocol !== row.protocol);
   return twins ? (protocolOfId(row.protocol)?.label.split(', ').slice(1).join(', ') ?? '') : '';
-}
-
-/** Whether a motion is told by mode at all: only an angle is. */
-export function hasModes(id: MotionId): boolean {
-  return motion(id).unit === 'deg';
 }

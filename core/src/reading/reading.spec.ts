@@ -80,6 +80,18 @@ describe('what was typed', () => {
     expect(readAtDial('104', LUMBAR, tool('dualInclinometer'))).toEqual(jasmine.objectContaining({ ok: false, next: 'lower end' }));
   });
 
+  it('says what is wrong with a pair of sites, and what is allowed', () => {
+    const two = tool('dualInclinometer');
+    expect(readAtDial(' 350/94  3,5/49 ', LUMBAR, tool('dualInclinometer', { scale: '360', hands: 'one' }))).toEqual(
+      jasmine.objectContaining({ ok: true, reading: jasmine.objectContaining({ start: 350, end: 94, lower: { zero: 3.5, end: 49 } }) }),
+    );
+    expect(value('', LUMBAR, two)).toContain('Type a reading first');
+    expect(value('104/', LUMBAR, two)).toContain('is half a reading; now the lower end');
+    expect(value('1/2/3', LUMBAR, two)).toContain('is half a reading');
+    expect(value('1/2/3/4/5', LUMBAR, two)).toContain('has 5 figures; allowed: upper end/lower end, as 104/49');
+    expect(value('a/49', LUMBAR, two)).toContain('"a" is not a figure of the device');
+  });
+
   it('comes to the same whatever the zeros of the two devices are', () => {
     fc.assert(
       fc.property(

@@ -1,4 +1,4 @@
-import { ROUTES } from '@dial-gauge/contract';
+import { assessmentOfVisit, ROUTES } from '@dial-gauge/contract';
 import { assess, seriesOf } from '@dial-gauge/core';
 import { addDays, formatISO } from 'date-fns';
 import { Router } from 'express';
@@ -6,8 +6,8 @@ import type { DataSource } from 'typeorm';
 import { Episode, Visit } from '../store/entities.js';
 import { Readings } from '../store/readings.js';
 import { JudgingStore } from '../store/judging.js';
-import { assessmentOfVisit, Records } from '../store/records.js';
-import { HttpProblem, notFound } from '../problem.js';
+import { Records } from '../store/records.js';
+import { notFound, refused } from '../problem.js';
 import { serve } from './serve.js';
 
 /** Day of the server's clock. A client east of it may already be in tomorrow. */
@@ -81,8 +81,7 @@ export function clinicRouter(dataSource: DataSource): Router {
 function notInTheFuture(path: string, date: string): void {
   const latest = day(addDays(new Date(), 1));
   if (date > latest) {
-    throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved. Correct the fields named and send again.', [
-      { path, message: `lies in the future; allowed: ${latest} or earlier` },
-    ]);
+    const message = `lies in the future; allowed: ${latest} or earlier`;
+    throw refused(path, message, 'Nothing was saved. Correct the fields named and send again.');
   }
 }

@@ -3,7 +3,7 @@ import type { JudgingChange, JudgingView, NormSetSummary } from '@dial-gauge/con
 import { DEFAULT_THRESHOLDS, findNormSet, NORM_SETS, type NormSet, type Thresholds } from '@dial-gauge/core';
 import { IsNull, type DataSource } from 'typeorm';
 import type { Caller } from '../caller.js';
-import { HttpProblem, notFound } from '../problem.js';
+import { notFound, refused, type HttpProblem } from '../problem.js';
 import { Clinic, ClinicChange, NormSetRow } from './entities.js';
 
 /** What a clinic judges by, ready for `assess()`. */
@@ -45,7 +45,7 @@ export class JudgingStore {
   async change({ userId }: Caller, change: JudgingChange): Promise<void> {
     const { clinicId } = this;
     if (change.normSet !== undefined && !findNormSet(change.normSet, await this.ownSets())) {
-      throw refused('normSet', `"${change.normSet}" is not installed; choose one of the list`);
+      throw refuse('normSet', `"${change.normSet}" is not installed; choose one of the list`);
     }
     await this.dataSource.transaction(async (manager) => {
       const clinic = await manager.findOneOrFail(Clinic, { where: { id: clinicId }, lock: { mode: 'pessimistic_write' } });
@@ -85,10 +85,10 @@ export class JudgingStore {
   /** Takes one of the clinic's own sets out of use. It stays on record. */
   async remove({ userId }: Caller, setId: string): Promise<void> {
     const { clinicId } = this;
-    if (NORM_SETS.some((set) => set.id === setId)) throw refused('id', 'comes with the program and cannot be removed');
+    if (NORM_SETS.some((set) => set.id === setId)) throw refuse('id', 'comes with the program and cannot be removed');
     await this.dataSource.transaction(async (manager) => {
       const clinic = await manager.findOneOrFail(Clinic, { where: { id: clinicId }, lock: { mode: 'pessimistic_write' } });
-      if (clinic.normSet === setId) throw refused('id', 'is the set this clinic judges by; choose another one first');
+      if (clinic.normSet === setId) throw refuse('id', 'is the set this clinic judges by; choose another one first');
       const { affected } = await manager.update(
         NormSetRow,
         { clinicId, setId, removedAt: IsNull() },
@@ -114,8 +114,8 @@ export class JudgingStore {
   }
 }
 
-const refused = (path: string, message: string): HttpProblem =>
-  new HttpProblem(422, 'Some fields were refused', 'Nothing was changed. Correct the fields named and send again.', [{ path, message }]);
+const refuse = (path: string, message: string): HttpProblem =>
+  refused(path, message, 'Nothing was changed. Correct the fields named and send again.');
 
 function summaryOf({ id, title, short, year, where, source, entries }: NormSet, own: boolean): NormSetSummary {
   return {

@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { Cautions, EpisodeView, IntakeChange, OwnExamSet, PlanChange, PlanView, PracticeView } from '@dial-gauge/contract';
-import { ASSUMED_HAND, cautionOutcome, PROTOCOLS, recordedTimes, type HandWidths, type HeldAt } from '@dial-gauge/core';
+import { ASSUMED_HAND, cautionOutcome, recordedTimes, type HandWidths, type HeldAt, type MotionId } from '@dial-gauge/core';
 import { IsNull, type DataSource, type EntityManager } from 'typeorm';
 import type { Caller } from '../caller.js';
-import { HttpProblem, notFound } from '../problem.js';
+import { HttpProblem, notFound, refused } from '../problem.js';
 import { Clinic, ClinicChange, Episode, ExamSetRow, MeasurementRow, RecordChange, TrialRow, User, Visit } from './entities.js';
 import { episodeView } from './records.js';
+import { protocolIdOf } from './views.js';
 
 const INTAKE = ['complaint', 'involvedSide', 'procedureId', 'procedure', 'procedureOn', 'dominantSide', 'wanted', 'precautions'] as const;
 
@@ -98,9 +99,7 @@ export class Preparing {
     const rows = this.dataSource.getRepository(ExamSetRow);
     if (await rows.existsBy({ id, clinicId })) return;
     if (await rows.existsBy({ clinicId, name, removedAt: IsNull() })) {
-      throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [
-        { path: 'name', message: `"${name}" is the name of another set of this clinic; allowed: a name that is not in use` },
-      ]);
+      throw refused('name', `"${name}" is the name of another set of this clinic; allowed: a name that is not in use`);
     }
     await rows.insert({ id, clinicId, name, items, addedBy: userId, addedAt: new Date(), removedAt: null });
   }
@@ -130,10 +129,10 @@ export class Preparing {
       .where('t.clinicId = :clinicId AND t.corrects IS NULL', { clinicId: this.caller.clinicId })
       .orderBy('t.heldAt', 'DESC')
       .limit(TIMED)
-      .getRawMany<Omit<HeldAt, 'at' | 'protocol'> & { motion: string; variant: string; heldAt: Date }>();
+      .getRawMany<Omit<HeldAt, 'at' | 'protocol'> & { motion: MotionId; variant: string; heldAt: Date }>();
     return rows.flatMap(({ motion, variant, heldAt, ...row }) => {
-      const protocol = PROTOCOLS.find((p) => p.motion === motion && p.position === row.position && (p.variant ?? '') === variant);
-      return protocol ? [{ ...row, protocol: protocol.id, at: heldAt.getTime() }] : [];
+      const protocol = protocolIdOf({ motion, position: row.position, variant });
+      return protocol ? [{ ...row, protocol, at: heldAt.getTime() }] : [];
     });
   }
 

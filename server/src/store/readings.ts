@@ -9,10 +9,10 @@ import {
 } from '@dial-gauge/contract';
 import { checkWay, findProtocol, protocolOf, type Protocol } from '@dial-gauge/core';
 import { IsNull, type DataSource, type EntityManager, type QueryDeepPartialEntity } from 'typeorm';
-import { HttpProblem, notFound } from '../problem.js';
+import { HttpProblem, notFound, refused } from '../problem.js';
 import type { Caller } from '../caller.js';
-import { Amendment, MeasurementRow, TrialRow, User, Visit } from './entities.js';
-import { measurementView, trialView, trialViews } from './views.js';
+import { Amendment, MeasurementRow, TrialRow, Visit } from './entities.js';
+import { measurementView, namesOf, trialView, trialViews } from './views.js';
 
 type Way = Pick<NewReading, 'motion' | 'digit' | 'side' | 'mode' | 'position' | 'protocol'>;
 
@@ -92,22 +92,21 @@ export class Readings {
         const before = await manager.findOneBy(TrialRow, { corrects: old.id, clinicId });
         if (before?.id !== correction.id) throw taken();
         await this.mustBeTheSame(manager, fresh);
-        return { reading: trialView(before, await this.names(manager), new Map([[old.id, old]])), repeated: true };
+        return { reading: trialView(before, await namesOf(manager, this.caller.clinicId), new Map([[old.id, old]])), repeated: true };
       }
       const withdrawn = { withdrawnAt: new Date(), withdrawnBy: userId, withdrawnWhy: correction.why };
       await manager.update(TrialRow, { id, clinicId }, withdrawn);
       await manager.insert(TrialRow, fresh);
-      return { reading: trialView(fresh, await this.names(manager), new Map([[old.id, { ...old, ...withdrawn }]])), repeated: false };
+      return {
+        reading: trialView(fresh, await namesOf(manager, this.caller.clinicId), new Map([[old.id, { ...old, ...withdrawn }]])),
+        repeated: false,
+      };
     });
   }
 
   /** The caller's name, which is all that a reading just held needs. */
   private me(): Map<string, string> {
     return new Map([[this.caller.userId, this.caller.name]]);
-  }
-
-  private async names(manager: EntityManager): Promise<Map<string, string>> {
-    return new Map((await manager.findBy(User, { clinicId: this.caller.clinicId })).map((user) => [user.id, user.name]));
   }
 
   private freshTrial(of: Given): TrialRow {
@@ -167,7 +166,7 @@ export class Readings {
       }
       const saved = await manager.findOneByOrFail(MeasurementRow, { id: row.id, clinicId });
       const trials = await manager.find(TrialRow, { where: { measurementId: row.id, clinicId }, order: { heldAt: 'ASC', savedAt: 'ASC' } });
-      return measurementView(saved, trialViews(trials, await this.names(manager)));
+      return measurementView(saved, trialViews(trials, await namesOf(manager, this.caller.clinicId)));
     });
   }
 
@@ -177,7 +176,7 @@ export class Readings {
     const last = await manager.findOne(Amendment, { where: { clinicId, measurementId: row.id, field }, order: { amendedAt: 'DESC' } });
     // One's own earlier change, sent from another tab, is no conflict.
     if (!last || last.userId === userId) return;
-    const who = (await this.names(manager)).get(last.userId) ?? 'somebody else';
+    const who = (await namesOf(manager, this.caller.clinicId)).get(last.userId) ?? 'somebody else';
     const now = Array.isArray(row[field]) ? row[field].join(', ') : (row[field] ?? 'nothing');
     throw new HttpProblem(
       409,
@@ -227,9 +226,6 @@ function checkSubstitutions(remark: Remark): void {
   const unknown = substitutions.find((s) => !known.includes(s));
   if (unknown !== undefined) throw refused('substitutions', `"${unknown}" is not one of the allowed: ${known.join(', ')}`);
 }
-
-const refused = (path: string, message: string): HttpProblem =>
-  new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', [{ path, message }]);
 
 const taken = (): HttpProblem =>
   new HttpProblem(

@@ -1,29 +1,21 @@
-import type {
-  CaseloadRow,
-  EpisodeView,
-  MeasurementView,
-  NewPatient,
-  PatientRecord,
-  PatientView,
-  ProgressView,
-  VisitRecord,
-  VisitView,
-} from '@dial-gauge/contract';
 import {
-  ASSUMED_HAND,
-  MOTIONS,
-  storedTrial,
-  NORM_SETS,
-  type Assessment,
-  type IsoDate,
-  type Measurement,
-  type Session,
-} from '@dial-gauge/core';
+  measurementsOf,
+  type CaseloadRow,
+  type EpisodeView,
+  type MeasurementView,
+  type NewPatient,
+  type PatientRecord,
+  type PatientView,
+  type ProgressView,
+  type VisitRecord,
+  type VisitView,
+} from '@dial-gauge/contract';
+import { ASSUMED_HAND, MOTIONS, NORM_SETS, type IsoDate, type Session } from '@dial-gauge/core';
 import { In, type DataSource } from 'typeorm';
-import { Clinic, Episode, MeasurementRow, Patient, TrialRow, User, Visit } from './entities.js';
+import { Clinic, Episode, MeasurementRow, Patient, TrialRow, Visit } from './entities.js';
 import { JudgingStore } from './judging.js';
 import { notFound } from '../problem.js';
-import { measurementView, trialViews } from './views.js';
+import { measurementView, namesOf, trialViews } from './views.js';
 
 /** Reads one clinic's records. Every query names the clinic; there is no other way in. */
 export class Records {
@@ -104,7 +96,7 @@ export class Records {
       normSet,
       ownNormSet,
       visits,
-      sessions: visits.map((v) => ({ assessedOn: v.assessedOn, measurements: toCore(measurements.get(v.id) ?? []) })),
+      sessions: visits.map((v) => ({ assessedOn: v.assessedOn, measurements: measurementsOf(measurements.get(v.id) ?? []) })),
     };
   }
 
@@ -150,7 +142,7 @@ export class Records {
   private async visitViews(visits: readonly Visit[]): Promise<Map<string, VisitView[]>> {
     const { clinicId } = this;
     if (visits.length === 0) return new Map();
-    const examiners = await this.examiners();
+    const examiners = await namesOf(this.dataSource.manager, this.clinicId);
     const counts = await this.dataSource
       .createQueryBuilder(TrialRow, 't')
       .innerJoin(MeasurementRow, 'm', 'm.id = t.measurementId')
@@ -178,11 +170,6 @@ export class Records {
     return byEpisode;
   }
 
-  private async examiners(): Promise<Map<string, string>> {
-    const users = await this.dataSource.getRepository(User).findBy({ clinicId: this.clinicId });
-    return new Map(users.map((user) => [user.id, user.name]));
-  }
-
   /** Measurements by visit, with their standing trials in the order held. */
   private async measurements(visitIds: readonly string[]): Promise<Map<string, MeasurementView[]>> {
     const { clinicId } = this;
@@ -194,7 +181,7 @@ export class Records {
           order: { heldAt: 'ASC', savedAt: 'ASC' },
         })
       : [];
-    const examiners = await this.examiners();
+    const examiners = await namesOf(this.dataSource.manager, this.clinicId);
     const byVisit = new Map<string, MeasurementView[]>();
     rows.sort(byCatalogue);
     for (const row of rows) {
@@ -240,30 +227,5 @@ export function episodeView(episode: Episode): EpisodeView {
     wanted,
     precautions: precautions ?? [],
     revision,
-  };
-}
-
-/** Stored measurements as the core reads them; those whose readings were all withdrawn are left out. */
-export function toCore(views: readonly MeasurementView[]): Measurement[] {
-  return views
-    .filter((view) => view.trials.length > 0)
-    .map(({ trials, pain, painWhere, endFeel, ...view }) => ({
-      ...view,
-      trials: trials.map((trial) => storedTrial(view.motion, trial)),
-      pain: pain ?? undefined,
-      painWhere: painWhere || undefined,
-      endFeel: endFeel ?? undefined,
-      examiner: trials[trials.length - 1]?.examiner,
-    }));
-}
-
-/** A whole visit as the core judges it. */
-export function assessmentOfVisit({ visit, patient, episode, measurements, previous }: VisitRecord): Assessment {
-  return {
-    person: { birthDate: patient.birthDate, sex: patient.sex },
-    assessedOn: visit.assessedOn,
-    involvedSide: episode.involvedSide ?? undefined,
-    measurements: toCore(measurements),
-    previous: previous ? { assessedOn: previous.assessedOn, measurements: toCore(previous.measurements) } : undefined,
   };
 }

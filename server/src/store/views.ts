@@ -1,9 +1,14 @@
 import type { MeasurementView, TrialView } from '@dial-gauge/contract';
 import { endPosition, PROTOCOLS, storedTrial, type Digit } from '@dial-gauge/core';
-import type { MeasurementRow, TrialRow } from './entities.js';
+import type { EntityManager } from 'typeorm';
+import { User, type MeasurementRow, type TrialRow } from './entities.js';
 
 /** Names by user id. */
 export type Names = ReadonlyMap<string, string>;
+
+export async function namesOf(manager: EntityManager, clinicId: string): Promise<Names> {
+  return new Map((await manager.findBy(User, { clinicId })).map((user) => [user.id, user.name]));
+}
 
 /** The readings that stand, each with what it said before it was put right. */
 export function trialViews(rows: readonly TrialRow[], names: Names): TrialView[] {
@@ -68,6 +73,10 @@ export function measurementView(row: MeasurementRow, trials: TrialView[]): Measu
 }
 
 /** The protocol that a row's motion, position and variant name; the usual one goes without saying. */
-function protocolIdOf({ motion: id, position, variant }: MeasurementRow): string | undefined {
+export function protocolIdOf({
+  motion: id,
+  position,
+  variant,
+}: Pick<MeasurementRow, 'motion' | 'position' | 'variant'>): string | undefined {
   return PROTOCOLS.find((p) => p.motion === id && p.position === position && (p.variant ?? '') === variant)?.id;
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { MeasurementView } from '@dial-gauge/contract';
-import { describeEnd, endPosition, formatSize, motion, sidedName, storedTrial } from '@dial-gauge/core';
+import { describeEnd, endPosition, formatSize, motion, modedName, storedTrial } from '@dial-gauge/core';
 
 const NOT_DONE = { 'left-out': 'left out', refused: 'refused', 'not-possible': 'not possible' } as const;
 
@@ -39,7 +39,7 @@ export class Aside {
   protected readonly lines = computed(() =>
     this.measurements().flatMap((m) => {
       const about = motion(m.motion);
-      const name = `${sidedName(m.motion, m.side, m.digit)}${about.unit === 'deg' ? `, ${m.mode}` : ''}`;
+      const name = modedName(m.motion, m.side, m.mode, m.digit);
       const past = m.trials.flatMap((trial) => {
         if (!trial.pastLimit) return [];
         const value = describeEnd(about, endPosition(storedTrial(m.motion, trial)));

@@ -45,7 +45,7 @@ export function cellsOf(measurements: readonly MeasurementView[], waiting: reado
   return waiting.reduce(withLetter, cells);
 }
 
-export function cellOf({ trials, pain, painWhere, endFeel, substitutions, notDone, notDoneWhy, note }: MeasurementView): Cell {
+function cellOf({ trials, pain, painWhere, endFeel, substitutions, notDone, notDoneWhy, note }: MeasurementView): Cell {
   return { readings: trials.map(heldOf), pain, painWhere, endFeel, substitutions, notDone, notDoneWhy, note };
 }
 

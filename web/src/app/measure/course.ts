@@ -4,19 +4,12 @@ import {
   itemsOfSheet,
   planExam,
   protocolOf,
-  stationFor,
+  stationOf,
   protocolOfId,
   type MeasurementKey,
   measurementKey,
   type PlanStep,
-  type Precaution,
-  type Station,
 } from '@dial-gauge/core';
-
-/** Precautions of the record as the core takes them. */
-export function precautionsOf({ episode }: Pick<VisitRecord, 'episode'>): Precaution[] {
-  return episode.precautions.map(({ side, mode, ...rest }) => ({ ...rest, ...(side ? { side } : {}), ...(mode ? { mode } : {}) }));
-}
 
 /**
  * What is measured at a visit, in order: as it was prepared, or planned from
@@ -41,7 +34,7 @@ export function stepsOf(record: VisitRecord): readonly PlanStep[] {
 function plannedFrom(record: VisitRecord): readonly PlanStep[] {
   const items = itemsOfSheet(record.sheet ?? DEFAULT_EXAM_SET.items);
   const { involvedSide } = record.episode;
-  return planExam({ items, involved: involvedSide, precautions: precautionsOf(record), on: record.visit.assessedOn }).steps;
+  return planExam({ items, involved: involvedSide, precautions: record.episode.precautions, on: record.visit.assessedOn }).steps;
 }
 
 /** A step put behind the last one of its position, or at the end. */
@@ -50,10 +43,6 @@ export function withStep(steps: readonly PlanStep[], step: PlanStep): readonly P
   const last = steps.map(stationOf).lastIndexOf(station);
   const at = last < 0 ? steps.length : last + 1;
   return [...steps.slice(0, at), step, ...steps.slice(at)];
-}
-
-export function stationOf({ protocol, side }: Pick<PlanStep, 'protocol' | 'side'>): Station {
-  return stationFor(protocolOfId(protocol)!.position, side);
 }
 
 export function keyOfStep({ protocol: id, digit, side, mode }: PlanStep): MeasurementKey {

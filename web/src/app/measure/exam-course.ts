@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
-import { measurementKey, stationWords, turnWords, type PlanStep, type RunRow, type Side, type Station } from '@dial-gauge/core';
+import { measurementKey, stationOf, stationWords, turnWords, type PlanStep, type RunRow, type Side, type Station } from '@dial-gauge/core';
 import { ExamRecord, keyOf, type Place } from './exam-record';
-import { keyOfStep, stationOf } from './course';
+import { keyOfStep } from './course';
 
 const TRIALS_KEY = 'dial-gauge.trials';
 export const TRIALS_CHOICES = [1, 2, 3, 4, 5, 6] as const;

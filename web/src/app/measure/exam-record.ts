@@ -14,7 +14,7 @@ import {
   openEnds,
   protocolOfId,
   runSheet,
-  sidedName,
+  modedName,
   storedTrial,
   suffixOf,
   variantWords,
@@ -31,7 +31,7 @@ import {
   type Station,
 } from '@dial-gauge/core';
 import { EMPTY, type Cell, type Cells } from './cells';
-import { keyOfStep, precautionsOf } from './course';
+import { keyOfStep } from './course';
 import { Tools } from './tools';
 
 export interface Place {
@@ -147,7 +147,7 @@ export abstract class ExamRecord {
 
   protected allowedAt({ motion: id, mode }: Pick<RunRow, 'motion' | 'mode'>, side: Side): Allowed {
     const record = this.record();
-    return record ? allowedFor({ motion: id, mode, side }, precautionsOf(record), record.visit.assessedOn) : { kind: 'free' };
+    return record ? allowedFor({ motion: id, mode, side }, record.episode.precautions, record.visit.assessedOn) : { kind: 'free' };
   }
 
   /** What is missing or odd in the position the patient is in. */
@@ -172,7 +172,7 @@ export abstract class ExamRecord {
 
   /** "left hip flexion, active": what a place on the sheet is called. */
   nameOf({ motion: id, digit, mode }: RunRow, side: Side): string {
-    const name = sidedName(id, side, digit);
-    return `${name.charAt(0).toLowerCase()}${name.slice(1)}${motion(id).unit === 'deg' ? `, ${mode}` : ''}`;
+    const name = modedName(id, side, mode, digit);
+    return `${name.charAt(0).toLowerCase()}${name.slice(1)}`;
   }
 }

@@ -10,9 +10,9 @@ import {
   readArc,
   readAtDial,
   sidedName,
+  stationOf,
   stationWords,
   valueOfReading,
-  type MeasurementKey,
   type PlanStep,
   type RunRow,
   type SheetItem,
@@ -23,7 +23,7 @@ import type { Letter } from '../data/letters';
 import { Outbox, type Answer } from '../data/outbox';
 import { describeFailure } from '../data/problem';
 import { cellsOf, change, everywhere, saved, withLetter, type HeldReading, type Notes } from './cells';
-import { keyOfStep, stationOf, stepsOf, withStep } from './course';
+import { keyOfStep, stepsOf, withStep } from './course';
 import { ExamCourse } from './exam-course';
 import { keyOf, type Place } from './exam-record';
 
@@ -32,7 +32,6 @@ export { TRIALS_CHOICES } from './exam-course';
 
 /** A reading that passes where it had to stop, until a reason is given. */
 export interface PastStop {
-  readonly reading: StoredReading;
   readonly value: number;
   readonly limit: number | null;
   readonly source: string;
@@ -46,7 +45,7 @@ export class Exam extends ExamCourse {
   /** A reading past a limit, waiting for its reason. */
   readonly pastStop = signal<PastStop | null>(null);
   /** What was held on this screen, newest last: what undo takes back. */
-  private readonly held = signal<readonly { key: MeasurementKey; id: string; place: Place }[]>([]);
+  private readonly held = signal<readonly { id: string; place: Place }[]>([]);
   /** Taken by the server before the visit was open here: what was read then may not have them yet. */
   private early: readonly Letter[] = [];
   /** Counts up with whatever is entered or answered: what was read before is older than the screen. */
@@ -155,11 +154,15 @@ export class Exam extends ExamCourse {
     const reading = this.typedReading()!;
     const allowed = this.allowed();
     const value = valueOfReading(this.protocol(), reading);
-    if (isPast(allowed, value) && allowed.kind !== 'free' && why === undefined) {
-      this.pastStop.set({ reading, value, limit: allowed.kind === 'stop' ? allowed.at : null, source: allowed.by.source });
-      return false;
+    let past: PastLimit | undefined;
+    if (allowed.kind !== 'free' && isPast(allowed, value)) {
+      const limit = allowed.kind === 'stop' ? allowed.at : null;
+      if (why === undefined) {
+        this.pastStop.set({ value, limit, source: allowed.by.source });
+        return false;
+      }
+      past = { limit, why };
     }
-    const past = isPast(allowed, value) && why !== undefined ? { limit: allowed.kind === 'stop' ? allowed.at : null, why } : undefined;
     this.keep(this.place(), reading, past);
     this.pastStop.set(null);
     if (this.cell().readings.length >= this.trials()) this.advance();
@@ -193,22 +196,17 @@ export class Exam extends ExamCourse {
     return true;
   }
 
-  private keep(place: Place, { start, end, lower, scale, sense, entered }: StoredReading, pastLimit?: PastLimit): void {
+  private keep(place: Place, reading: StoredReading, pastLimit?: PastLimit): void {
     const row = this.rows()[place.row]!;
     const body: NewReading = {
       id: crypto.randomUUID(),
       ...wayOf(row, place.side),
       instrument: this.tools.toolFor(protocolOfId(row.protocol)!, this.cellOfRow(row, place.side).readings[0]?.instrument).instrument,
-      start,
-      end,
-      ...(lower ? { lower } : {}),
-      ...(scale ? { scale } : {}),
-      ...(sense ? { sense } : {}),
-      ...(entered ? { entered } : {}),
+      ...figuresOf(reading),
       heldAt: new Date().toISOString(),
       ...(pastLimit ? { pastLimit } : {}),
     };
-    this.held.update((held) => [...held, { key: keyOf(row, place.side), id: body.id, place }]);
+    this.held.update((held) => [...held, { id: body.id, place }]);
     this.send({ route: 'holdReading', target: this.visitId(), body }, `${this.nameOf(row, place.side)}, ${this.typed()}`, body.id);
     this.typed.set('');
     this.problem.set('');
@@ -226,16 +224,10 @@ export class Exam extends ExamCourse {
 
   /** Puts a reading right; the old value stays on record. */
   correct(old: HeldReading, reading: StoredReading, why: string): void {
-    const { start, end, lower, scale, sense, entered } = reading;
     const id = crypto.randomUUID();
     const body = {
       id,
-      start,
-      end,
-      ...(lower ? { lower } : {}),
-      ...(scale ? { scale } : {}),
-      ...(sense ? { sense } : {}),
-      ...(entered ? { entered } : {}),
+      ...figuresOf(reading),
       why,
     };
     this.held.update((held) => held.filter((h) => h.id !== old.id));
@@ -309,4 +301,16 @@ type Sent = Letter extends infer L ? (L extends Letter ? Pick<L, 'route' | 'targ
 /** What a reading or a remark belongs to, as it travels. */
 function wayOf({ motion: id, digit, mode, position, protocol }: RunRow, side: Side) {
   return { motion: id, ...(digit ? { digit } : {}), side, mode, position, protocol };
+}
+
+/** What was read, as it travels: nothing where there is nothing. */
+function figuresOf({ start, end, lower, scale, sense, entered }: StoredReading) {
+  return {
+    start,
+    end,
+    ...(lower ? { lower } : {}),
+    ...(scale ? { scale } : {}),
+    ...(sense ? { sense } : {}),
+    ...(entered ? { entered } : {}),
+  };
 }

@@ -12,7 +12,7 @@ import { Dial } from '../ui/dial/dial';
 import { ArcStrip } from '../ui/arc-strip/arc-strip';
 import { dialModel, straightModel } from './dial-model';
 import { TableView } from '../ui/table-view/table-view';
-import type { Standpoint } from '../ui/table-view/plan-view';
+import { isUpright, type Standpoint } from '../ui/table-view/plan-view';
 import { UNIT_WORDS } from '../ui/words';
 import { Exam } from './exam';
 import { Remarks } from './remarks';
@@ -221,7 +221,7 @@ export class MeasurePage {
 
   /** Where one can go from here. */
   protected readonly standWords = computed(() => {
-    const upright = ['standing', 'sitting', 'halfKneeling'].includes(this.exam.station());
+    const upright = isUpright(this.exam.station());
     if (this.standpoint() === 'foot') return upright ? 'I stand behind' : 'I stand at the head';
     return upright ? 'I stand in front' : 'I stand at the foot';
   });

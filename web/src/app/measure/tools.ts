@@ -1,5 +1,6 @@
-import { computed, Injectable, signal } from '@angular/core';
+import { Injectable, signal } from '@angular/core';
 import {
+  ASSUMED_HAND,
   DEVICE_SCALES,
   motion,
   type DeviceScale,
@@ -32,8 +33,7 @@ export class Tools {
   private readonly state = signal<ToolSettings>(stored());
   readonly settings = this.state.asReadonly();
   /** Of this clinic. */
-  readonly hand = signal<HandWidths>({ fist: 8.5, finger: 1.9 });
-  private readonly units = computed(() => ({ cm: this.state().length, N: this.state().force }));
+  readonly hand = signal<HandWidths>(ASSUMED_HAND);
 
   change(change: Partial<ToolSettings>): void {
     this.state.update((settings) => ({ ...settings, ...change }));
@@ -51,9 +51,9 @@ export class Tools {
   }
 
   toolFor(protocol: Protocol, instrument = this.instrumentFor(protocol)): Tool {
-    const { scale, hands } = this.state();
+    const { scale, hands, length, force } = this.state();
     const { unit } = motion(protocol.motion);
-    const entry = unit === 'cm' || unit === 'N' ? this.units()[unit] : null;
+    const entry = unit === 'cm' ? length : unit === 'N' ? force : null;
     return { instrument, scale, hands, unit: entry, widths: this.hand() };
   }
 

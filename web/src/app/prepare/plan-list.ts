@@ -2,7 +2,7 @@ import { CdkDrag, CdkDragHandle, CdkDropList, type CdkDragDrop } from '@angular/
 import { ChangeDetectionStrategy, ChangeDetectorRef, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
-import { measurementKey, motion, protocolOfId, sidedName, suffixOf, variantWords, type LeftOut, type RunRow } from '@dial-gauge/core';
+import { measurementKey, motion, protocolOfId, modedName, suffixOf, variantWords, type LeftOut, type RunRow } from '@dial-gauge/core';
 import { Preparing, type Line } from './preparing';
 
 type Row = Line & { readonly kind: 'row' };
@@ -74,7 +74,7 @@ export class PlanList {
   }
 
   protected outName({ motion: id, side, digit, mode }: LeftOut): string {
-    return `${sidedName(id, side, digit)}${motion(id).unit === 'deg' ? `, ${mode}` : ''}`;
+    return modedName(id, side, mode, digit);
   }
 
   protected keep({ motion: id, protocol, digit, side, mode }: LeftOut): void {

@@ -1,5 +1,12 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { CautionsView, IntakeChange, PlanView, PracticeView, VisitRecord } from '@dial-gauge/contract';
+import {
+  assessmentOfVisit,
+  type CautionsView,
+  type IntakeChange,
+  type PlanView,
+  type PracticeView,
+  type VisitRecord,
+} from '@dial-gauge/contract';
 import {
   assess,
   cautionsFor,
@@ -24,8 +31,7 @@ import {
 } from '@dial-gauge/core';
 import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
-import { assessmentOfPrevious } from './previous';
-import { keyOfStep, precautionsOf } from '../measure/course';
+import { keyOfStep } from '../measure/course';
 
 /** A ready choice of what to measure. */
 export interface Choice {
@@ -109,7 +115,7 @@ export class Preparing {
     return planExam({
       items: this.items(),
       involved: record.episode.involvedSide,
-      precautions: precautionsOf(record),
+      precautions: record.episode.precautions,
       on: record.visit.assessedOn,
       minutesAvailable: this.minutes(),
       trials: this.trials(),
@@ -259,9 +265,10 @@ export class Preparing {
     const measured = new Set<string>();
     const found = new Set<string>();
     const key = ({ motion: id, side, mode }: WorthAsked) => `${id} ${side} ${mode}`;
-    const assessment = record && assessmentOfPrevious(record);
-    if (assessment) {
-      const judgement = assess(assessment, { normSet: record.normSet, ownSets: record.ownNormSet ? [record.ownNormSet] : [] });
+    if (record?.previous) {
+      const { assessedOn, measurements } = record.previous;
+      const then = { ...record, visit: { ...record.visit, assessedOn }, measurements, previous: null };
+      const judgement = assess(assessmentOfVisit(then), { normSet: record.normSet, ownSets: record.ownNormSet ? [record.ownNormSet] : [] });
       for (const { measurement } of judgement.measurements) measured.add(key(measurement));
       const telling = judgement.findings.filter((finding) => finding.kind.startsWith('short') || finding.kind === 'painful');
       for (const finding of telling) found.add(key(finding));

@@ -19,13 +19,18 @@ export interface PlanView {
 
 const UPRIGHT: readonly Station[] = ['standing', 'sitting', 'halfKneeling'];
 
+/** Whether one stands before or behind the patient, not at an end of the table. */
+export function isUpright(station: Station): boolean {
+  return UPRIGHT.includes(station);
+}
+
 /**
  * The patient as the examiner sees them: whose left is where. Face up and
  * seen from the feet, their left is on the examiner's right, as in a handshake;
  * face down it changes over; at the head end it changes over again.
  */
 export function planView(station: Station, standpoint: Standpoint): PlanView {
-  const upright = UPRIGHT.includes(station);
+  const upright = isUpright(station);
   const down = station === 'prone' || station === 'quadruped';
   const atHead = standpoint === 'head';
   const leftIsLeft = down !== atHead;

@@ -1,0 +1,28 @@
+import { storedTrial, type Assessment, type Measurement } from '@dial-gauge/core';
+import type { MeasurementView } from './readings.js';
+import type { VisitRecord } from './records.js';
+
+/** Stored measurements as the core reads them; those whose readings were all withdrawn are left out. */
+export function measurementsOf(views: readonly MeasurementView[]): Measurement[] {
+  return views
+    .filter((view) => view.trials.length > 0)
+    .map(({ trials, pain, painWhere, endFeel, ...view }) => ({
+      ...view,
+      trials: trials.map((trial) => storedTrial(view.motion, trial)),
+      pain: pain ?? undefined,
+      painWhere: painWhere || undefined,
+      endFeel: endFeel ?? undefined,
+      examiner: trials[trials.length - 1]?.examiner,
+    }));
+}
+
+/** A whole visit as the core judges it. */
+export function assessmentOfVisit({ visit, patient, episode, measurements, previous }: VisitRecord): Assessment {
+  return {
+    person: { birthDate: patient.birthDate, sex: patient.sex },
+    assessedOn: visit.assessedOn,
+    involvedSide: episode.involvedSide ?? undefined,
+    measurements: measurementsOf(measurements),
+    previous: previous ? { assessedOn: previous.assessedOn, measurements: measurementsOf(previous.measurements) } : undefined,
+  };
+}
