@@ -2,7 +2,8 @@ import type { DeviceScale } from './angle/scale.js';
 import type { Sense, TiltPair } from './angle/excursion.js';
 import type { EntryUnit } from './angle/units.js';
 import { motion, protocolOf } from './catalogue/index.js';
-import type { Degrees, Digit, EndFeel, Instrument, InvolvedSide, IsoDate, Mode, MotionId, Position, Sex, Side } from './terms.js';
+import type { Operation } from './course/course.js';
+import type { Degrees, Digit, EndFeel, Instrument, InvolvedSide, IsoDate, Joint, Mode, MotionId, Position, Sex, Side } from './terms.js';
 
 /** One reading of a goniometer or a single inclinometer, as entered. `start` is 0 where it was not said. */
 export interface AngleTrial {
@@ -62,6 +63,10 @@ export interface Session {
 export interface Assessment extends Session {
   readonly person: { readonly birthDate: IsoDate; readonly sex: Sex };
   readonly involvedSide?: InvolvedSide;
+  /** Which joint the complaint is about. */
+  readonly complaintAt?: Joint;
+  /** What was operated on the involved side, and when. */
+  readonly procedure?: Operation;
   readonly previous?: Session;
 }
 

@@ -18,6 +18,7 @@ export {
 export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
 export * from './catalogue/index.js';
+export * from './course/index.js';
 export {
   allowedSides,
   checkValue,
@@ -31,6 +32,7 @@ export {
 export * from './error/index.js';
 export { evaluationReport, type EvaluationReport } from './exchange/report.js';
 export { planReport } from './exchange/plan-report.js';
+export { reliabilityReport, studyFromRows, type RefusedStudyCell, type StudyRowsReading } from './exchange/study-rows.js';
 export { normSetFromRows, normSetToRows, type NormRowsReading, type RefusedCell } from './exchange/norm-rows.js';
 export * from './finding/index.js';
 export { endPosition, measure, summarise, type MeasuredValue } from './measurement.js';

@@ -5,6 +5,7 @@ import { isDual, isTilt, isValue, measurementKey, type Measurement, type Measure
 import { motion, protocolOf, type Better, type Summary } from './catalogue/index.js';
 import { consistent } from './error/consistency.js';
 import { mdc95 } from './error/sem.js';
+import type { ErrorContext } from './error/own.js';
 import { errorOf } from './error/table.js';
 
 /** What the trials of one measurement say together, in the motion's unit. */
@@ -21,6 +22,8 @@ export interface MeasuredValue {
   readonly sem: number;
   readonly mdc95: number;
   readonly errorSource: string;
+  /** True where this clinic measured its error itself. */
+  readonly errorIsOwn: boolean;
 }
 
 /** What one trial came to: a subtracted pair, a length or force in the unit it is kept in, or where the moving arm stopped. */
@@ -51,16 +54,17 @@ export function summarise(values: readonly number[], summary: Summary, better: B
  * number of trials: only its within-session part would shrink with √k, and
  * neither the defaults nor the published figures tell the parts apart.
  *
+ * @param context the clinic's own errors, and the procedure of the episode
  * @throws RangeError without a trial, or for a way of measuring that the catalogue does not hold
  */
-export function measure(measurement: Measurement): MeasuredValue {
+export function measure(measurement: Measurement, context: ErrorContext = {}): MeasuredValue {
   if (measurement.trials.length === 0) throw new RangeError('a measurement needs at least one trial');
   const protocol = protocolOf(measurement);
   const { better, unit } = motion(measurement.motion);
   const { summary } = protocol.trials;
   const ends = measurement.trials.map(endPosition);
   const value = summarise(ends, summary, better);
-  const error = errorOf({ motion: measurement.motion, instrument: measurement.instrument, protocol: protocol.id, value });
+  const error = errorOf({ motion: measurement.motion, instrument: measurement.instrument, protocol: protocol.id, value }, true, context);
   return {
     key: measurementKey(measurement),
     measurement,
@@ -72,5 +76,6 @@ export function measure(measurement: Measurement): MeasuredValue {
     sem: error.sem,
     mdc95: mdc95(error.sem),
     errorSource: error.source,
+    errorIsOwn: error.isOwn,
   };
 }

@@ -13,8 +13,10 @@ export interface PublishedError {
   /** The protocol it holds for, by the end of its id; left out: all of the motion's. */
   readonly protocol?: string;
   readonly population: string;
-  /** False where the sample is so special that the figure is shown, not used. */
+  /** False where the sample is so special that the figure is shown, not used for everybody. */
   readonly forEveryone: boolean;
+  /** The procedure after which it holds. */
+  readonly after?: string;
   readonly confidence: Confidence;
   readonly cite: string;
 }
@@ -27,7 +29,7 @@ const row = (
   cite: string,
   confidence: Confidence,
   population: string,
-  more: Partial<Pick<PublishedError, 'protocol' | 'forEveryone'>> = {},
+  more: Partial<Pick<PublishedError, 'protocol' | 'forEveryone' | 'after'>> = {},
 ): PublishedError => ({ motions, instruments, examiners, figure, amount, cite, confidence, population, forEveryone: true, ...more });
 
 const ARMSTRONG = 'Armstrong AD et al. J Shoulder Elbow Surg 1998;7:573-580';
@@ -37,6 +39,7 @@ const KONOR = 'Konor MM et al. Int J Sports Phys Ther 2012;7:279-287';
 const POWDEN = 'Powden CJ, Hoch JM, Hoch MC. Man Ther 2015;20:524-532';
 const STRATFORD = 'Stratford PW, Kennedy DM, Robarts SF. Physiother Can 2010;62:378-387';
 const REPLACED = 'knees after replacement';
+const AFTER_REPLACEMENT = { forEveryone: false, after: 'knee-replacement' } as const;
 const FINGERS: readonly MotionId[] = [
   'fingerMcp.flexion',
   'fingerMcp.extension',
@@ -51,7 +54,7 @@ const TILT: readonly Instrument[] = ['inclinometer', 'phone'];
 /**
  * What is published about the error of single motions. Where a sample is
  * special (patients, one operation), the figure is shown beside the protocol
- * but not used for everybody. An error does not travel well between samples.
+ * but not used for everybody; one that holds after a procedure is used after it. An error does not travel well between samples.
  */
 export const PUBLISHED_ERRORS: readonly PublishedError[] = [
   row(['elbow.flexion'], GONIOMETER, 'same', ['MDC95', 6], ARMSTRONG, 'medium-high', 'elbow patients'),
@@ -67,8 +70,8 @@ export const PUBLISHED_ERRORS: readonly PublishedError[] = [
   row(['hip.abduction'], TILT, 'same', ['SEM', 3.2], PUA, 'medium', 'hip osteoarthritis, 22 people'),
   row(['hip.internalRotation'], TILT, 'same', ['SEM', 3.4], PUA, 'medium', 'hip osteoarthritis, 22 people'),
   row(['hip.externalRotation'], TILT, 'same', ['SEM', 3.1], PUA, 'medium', 'hip osteoarthritis, 22 people'),
-  row(['knee.flexion'], GONIOMETER, 'same', ['SEM', 4.1], STRATFORD, 'medium-high', REPLACED, { forEveryone: false }),
-  row(['knee.extension'], GONIOMETER, 'same', ['SEM', 2.7], STRATFORD, 'medium-high', REPLACED, { forEveryone: false }),
+  row(['knee.flexion'], GONIOMETER, 'same', ['SEM', 4.1], STRATFORD, 'medium-high', REPLACED, AFTER_REPLACEMENT),
+  row(['knee.extension'], GONIOMETER, 'same', ['SEM', 2.7], STRATFORD, 'medium-high', REPLACED, AFTER_REPLACEMENT),
   row(['distance.kneeToWall'], ['tape'], 'same', ['SEM', 0.6], KONOR, 'medium-high', 'healthy adults'),
   row(['distance.kneeToWall'], ['tape'], 'other', ['MDC95', 1.6], POWDEN, 'medium-high', 'review'),
   row(['ankle.dorsiflexion'], TILT, 'same', ['SEM', 1.4], KONOR, 'medium-high', 'healthy adults', { protocol: '-loaded' }),

@@ -1,6 +1,7 @@
 import { motion } from '../catalogue/index.js';
 import { formatNumber } from '../angle/words.js';
 import type { Instrument, MotionId } from '../terms.js';
+import type { ErrorContext, OwnError } from './own.js';
 import { PUBLISHED_ERRORS, type PublishedError } from './published.js';
 import { combinedSem, Z90, Z95 } from './sem.js';
 
@@ -10,6 +11,8 @@ export interface MeasuringError {
   readonly source: string;
   /** True where nobody measured it for this motion: a rule of thumb. */
   readonly isDefault: boolean;
+  /** True where this clinic measured it itself. */
+  readonly isOwn: boolean;
 }
 
 /** What an error is asked for. */
@@ -61,54 +64,81 @@ export function semOf({ figure, amount }: Pick<PublishedError, 'figure' | 'amoun
 }
 
 /**
- * The standard error of measurement to use for a reading: a published figure
- * for this motion, instrument and examiner where there is one for people in
- * general, otherwise the instrument's default, flagged. A subtracted (dual)
- * reading carries the error of both sites.
+ * The standard error of measurement to use for a reading: what the clinic
+ * found out itself for this motion, protocol, instrument and examiner;
+ * otherwise a published figure, of people after the same procedure or of
+ * people in general; otherwise the instrument's default, flagged. A subtracted
+ * (dual) reading carries the error of both sites.
  *
  * @param sameExaminer false when readings of two examiners are compared
  * @example errorOf({ motion: 'lumbar.flexion', instrument: 'dualInclinometer' }).sem // 2.828…, √(2² + 2²)
  */
-export function errorOf(query: ErrorQuery, sameExaminer = true): MeasuringError {
-  const who = sameExaminer ? 'one examiner' : 'two examiners';
-  const published = publishedFor(query, sameExaminer);
+export function errorOf(query: ErrorQuery, sameExaminer = true, context: ErrorContext = {}): MeasuringError {
+  const own = ownFor(query, sameExaminer, context.own ?? []);
+  if (own) return { sem: own.sem, source: ownWords(own), isDefault: false, isOwn: true };
+  const published = publishedFor(query, sameExaminer, context.procedure);
   if (published) {
-    const { figure, amount, cite } = published;
+    const { figure, amount, cite, after, population } = published;
+    const whose = after ? `, ${population}` : '';
     return {
       sem: semOf(published),
-      source: `${cite}, ${query.instrument}, ${who}, printed as ${figure} ${formatNumber(amount)} (from memory)`,
+      source: `${cite}${whose}, ${query.instrument}, ${whoRead(sameExaminer)}, printed as ${figure} ${formatNumber(amount)} (from memory)`,
       isDefault: false,
+      isOwn: false,
     };
   }
+  return { ...usualError(query, sameExaminer), isDefault: true, isOwn: false };
+}
+
+const whoRead = (sameExaminer: boolean): string => (sameExaminer ? 'one examiner' : 'two examiners');
+
+/** What an own error is called where it is used. */
+export function ownWords({ examiners, subjects, raters, adoptedOn }: OwnError): string {
+  return `this clinic’s own study, ${subjects} people × ${raters} ${examiners === 'same' ? 'repeats of one examiner' : 'examiners'}, adopted ${adoptedOn}`;
+}
+
+function ownFor({ motion: id, instrument, protocol }: ErrorQuery, sameExaminer: boolean, own: readonly OwnError[]): OwnError | undefined {
+  return own.find(
+    (error) =>
+      error.motion === id &&
+      error.instrument === instrument &&
+      error.protocol === protocol &&
+      error.examiners === (sameExaminer ? 'same' : 'other'),
+  );
+}
+
+/** The rule of thumb of an instrument. */
+function usualError(query: ErrorQuery, sameExaminer: boolean): Pick<MeasuringError, 'sem' | 'source'> {
+  const who = whoRead(sameExaminer);
   const { words, isShare, ...base } = DEFAULTS[query.instrument];
   const one = sameExaminer ? base.sameExaminer : base.otherExaminer;
-  if (motion(query.motion).unit === 'yesNo') return { sem: 0, source: 'seen or not: no error is counted', isDefault: true };
+  if (motion(query.motion).unit === 'yesNo') return { sem: 0, source: 'seen or not: no error is counted' };
   if (motion(query.motion).unit === 'cm' && query.instrument === 'visual')
-    return { sem: 1, source: `default, fists and fingers, half a finger either way, ${who}`, isDefault: true };
+    return { sem: 1, source: `default, fists and fingers, half a finger either way, ${who}` };
   // A stance judged by eye is still timed.
-  if (motion(query.motion).unit === 's')
-    return { sem: DEFAULTS.stopwatch.sameExaminer, source: `default, stopwatch, ${who}`, isDefault: true };
+  if (motion(query.motion).unit === 's') return { sem: DEFAULTS.stopwatch.sameExaminer, source: `default, stopwatch, ${who}` };
   if (isShare) {
     return {
       sem: one * Math.abs(query.value ?? 0),
       source: `default, ${words}, ${formatNumber(one * 100)} % of the reading, ${who}`,
-      isDefault: true,
     };
   }
-  return { sem: one, source: `default, ${words}, ${who}`, isDefault: true };
+  return { sem: one, source: `default, ${words}, ${who}` };
 }
 
 const byMotion = new Map<MotionId, PublishedError[]>();
 for (const row of PUBLISHED_ERRORS) for (const id of row.motions) byMotion.set(id, [...(byMotion.get(id) ?? []), row]);
 
-function publishedFor({ motion: id, instrument, protocol }: ErrorQuery, sameExaminer: boolean): PublishedError | undefined {
-  return byMotion
-    .get(id)
-    ?.find(
-      (row) =>
-        row.forEveryone &&
-        row.instruments.includes(instrument) &&
-        row.examiners === (sameExaminer ? 'same' : 'other') &&
-        (row.protocol === undefined || (protocol ?? '').endsWith(row.protocol)),
-    );
+function publishedFor(
+  { motion: id, instrument, protocol }: ErrorQuery,
+  sameExaminer: boolean,
+  procedure: string | undefined,
+): PublishedError | undefined {
+  const rows = (byMotion.get(id) ?? []).filter(
+    (row) =>
+      row.instruments.includes(instrument) &&
+      row.examiners === (sameExaminer ? 'same' : 'other') &&
+      (row.protocol === undefined || (protocol ?? '').endsWith(row.protocol)),
+  );
+  return rows.find((row) => row.after !== undefined && row.after === procedure) ?? rows.find((row) => row.forEveryone);
 }

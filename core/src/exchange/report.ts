@@ -7,6 +7,7 @@ const oneDecimal = (value: number | null): number | null => (value === null ? nu
 /** A judgement as the terminal prints it: angles to 0.1°, z to 0.01, nothing finer than an instrument reads. */
 export function evaluationReport(judgement: Judgement) {
   return {
+    ranking: judgement.ranking,
     measurements: judgement.measurements.map((m) => ({
       motion: m.measurement.motion,
       side: m.measurement.side,
@@ -47,6 +48,16 @@ export function evaluationReport(judgement: Judgement) {
       })),
       notCompared: m.notCompared,
     })),
+    arcs: judgement.arcs.map(({ name, mode, position, left, right, difference, mdc, words }) => ({
+      name,
+      mode,
+      position,
+      left: left && round(left.value, 1),
+      right: right && round(right.value, 1),
+      difference: oneDecimal(difference),
+      mdc95: oneDecimal(mdc),
+      words,
+    })),
     findings: judgement.findings.map((f) => ({
       kind: f.kind,
       severity: f.severity,
@@ -65,6 +76,7 @@ export function evaluationReport(judgement: Judgement) {
       agreement: f.agreement,
       sentence: `${f.subject}: ${f.verdict}`,
       because: f.because,
+      place: f.place,
     })),
   };
 }

@@ -13,26 +13,41 @@ import {
   type NormQuery,
   type NormSet,
 } from '../norms/index.js';
+import type { ErrorContext, OwnError } from '../error/own.js';
 import { activeBeyondPassive, activeShortOfPassive } from './active-passive.js';
+import { behindCourse } from './behind-course.js';
+import { beyondNormal } from './beyond-normal.js';
+import { capsularPattern } from './capsular-pattern.js';
 import { changed } from './changed.js';
 import { inconsistentTrials } from './inconsistent-trials.js';
+import { lumbarSlr } from './lumbar-slr.js';
 import { noNorm } from './no-norm.js';
+import { oppositeDirectionPain } from './opposite-pain.js';
 import { painful } from './painful.js';
-import { rank } from './rank.js';
+import { DEFAULT_RANKING, rank, type Ranking } from './rank.js';
 import { shortOfNormal } from './short-of-normal.js';
 import { shortOfOtherSide } from './short-of-other-side.js';
+import { substituted } from './substituted.js';
+import { totalArcs, type TotalArc } from './total-arc.js';
+import { twoJointLimit } from './two-joint.js';
 import { DEFAULT_THRESHOLDS, type Detector, type Finding, type Thresholds } from './types.js';
 
 /** What says something about an answer too; the others judge amounts. */
-const OF_ANSWERS: readonly Detector[] = [painful];
+const OF_ANSWERS: readonly Detector[] = [painful, substituted];
 
 const DETECTORS: readonly Detector[] = [
   ...OF_ANSWERS,
+  oppositeDirectionPain,
   activeBeyondPassive,
   inconsistentTrials,
+  lumbarSlr,
   shortOfNormal,
   shortOfOtherSide,
   activeShortOfPassive,
+  behindCourse,
+  capsularPattern,
+  twoJointLimit,
+  beyondNormal,
   changed,
   noNorm,
 ];
@@ -44,6 +59,10 @@ export interface AssessContext {
   /** The clinic's own sets, beside those that come with the program. */
   readonly ownSets?: readonly NormSet[];
   readonly thresholds?: Thresholds;
+  /** Measuring errors that the clinic found out for itself. */
+  readonly ownErrors?: readonly OwnError[];
+  /** Which loss comes first. */
+  readonly ranking?: Ranking;
 }
 
 export interface JudgedMeasurement extends MeasuredValue {
@@ -56,7 +75,10 @@ export interface JudgedMeasurement extends MeasuredValue {
 
 export interface Judgement {
   readonly normSet: Pick<NormSet, 'id' | 'short' | 'title'>;
+  readonly ranking: Ranking;
   readonly measurements: readonly JudgedMeasurement[];
+  /** Total rotation of shoulders and hips, beside their ends. */
+  readonly arcs: readonly TotalArc[];
   readonly findings: readonly Finding[];
 }
 
@@ -76,7 +98,8 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
   if (!normSet) throw new RangeError(`unknown norm set "${normSetId}"; allowed: ${sets.map((s) => s.id).join(', ')}`);
   const { sex, birthDate } = assessment.person;
   const age = ageOn(birthDate, assessment.assessedOn);
-  const byKey = measureAll(assessment.measurements);
+  const errors = { own: context.ownErrors, procedure: assessment.procedure?.id };
+  const byKey = measureAll(assessment.measurements, errors);
   const measured = [...byKey.values()];
   const comparisons = new Map<MeasurementKey, NormComparison[]>(
     measured.map((m) => {
@@ -85,7 +108,10 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
     }),
   );
   const needs = new Map<MeasurementKey, NeedComparison[]>(measured.map((m) => [m.key, needsOf(m)]));
-  const previous = assessment.previous && { on: assessment.previous.assessedOn, byKey: measureAll(assessment.previous.measurements) };
+  const previous = assessment.previous && {
+    on: assessment.previous.assessedOn,
+    byKey: measureAll(assessment.previous.measurements, errors),
+  };
   const evidence = {
     measured,
     byKey,
@@ -93,22 +119,31 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
     needs,
     normSet,
     involvedSide: assessment.involvedSide,
+    person: assessment.person,
+    assessedOn: assessment.assessedOn,
+    procedure: assessment.procedure,
+    errors,
+    arcs: totalArcs(measured),
     thresholds: context.thresholds ?? DEFAULT_THRESHOLDS,
     previous,
   };
   const isAmount = (m: MeasuredValue) => motion(m.measurement.motion).unit !== 'yesNo';
   const amounts = { ...evidence, measured: measured.filter(isAmount) };
   const answers = { ...evidence, measured: measured.filter((m) => !isAmount(m)) };
+  const ranking = context.ranking ?? DEFAULT_RANKING;
+  const found = [...DETECTORS.flatMap((detect) => detect(amounts)), ...OF_ANSWERS.flatMap((detect) => detect(answers))];
   const looseEnds = notComparable(measured, byKey, previous);
   return {
     normSet: { id: normSet.id, short: normSet.short, title: normSet.title },
+    ranking,
+    arcs: evidence.arcs,
     measurements: measured.map((m) => ({
       ...m,
       norms: comparisons.get(m.key) ?? [],
       needs: needs.get(m.key) ?? [],
       notCompared: looseEnds.get(m.key) ?? [],
     })),
-    findings: rank([...DETECTORS.flatMap((detect) => detect(amounts)), ...OF_ANSWERS.flatMap((detect) => detect(answers))]),
+    findings: rank(found, { ranking, complaintAt: assessment.complaintAt, procedure: assessment.procedure }),
   };
 }
 
@@ -161,12 +196,12 @@ function notComparable(
   );
 }
 
-function measureAll(measurements: Assessment['measurements']): Map<MeasurementKey, MeasuredValue> {
+function measureAll(measurements: Assessment['measurements'], errors: ErrorContext): Map<MeasurementKey, MeasuredValue> {
   const byKey = new Map<MeasurementKey, MeasuredValue>();
   for (const measurement of measurements) {
     const key = measurementKey(measurement);
     if (byKey.has(key)) throw new RangeError(`${key.replaceAll('|', ' ')} is given twice; put its trials into one measurement`);
-    byKey.set(key, measure(measurement));
+    byKey.set(key, measure(measurement, errors));
   }
   return byKey;
 }

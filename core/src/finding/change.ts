@@ -1,4 +1,5 @@
 import { mdcOfDifference } from '../error/sem.js';
+import type { ErrorContext } from '../error/own.js';
 import { errorOf } from '../error/table.js';
 import type { MeasuredValue } from '../measurement.js';
 import { motion, protocolOf, type Better } from '../catalogue/index.js';
@@ -18,31 +19,50 @@ export interface Change {
   readonly better: Better;
   /** What differed between the two days and made the error larger. */
   readonly caveats: readonly string[];
+  /** Where the error of the comparison comes from. */
+  readonly errorSource: string;
 }
 
 /**
  * Change between two readings taken the same way. A change at least as large
  * as the MDC is real. Another examiner or instrument widens the error.
  *
- * The caller pairs by key, so another position never gets here.
+ * The caller pairs by key, so another position never gets here; both were
+ * measured in the same context.
  *
  * @example change(at(20), at(31)).verdict // 'more': 11 is past 1.96·√(3² + 3²) = 8.3
  */
-export function changeBetween(before: MeasuredValue, now: MeasuredValue): Change {
+export function changeBetween(before: MeasuredValue, now: MeasuredValue, context: ErrorContext = {}): Change {
   const [a, b] = [before.measurement, now.measurement];
   const otherExaminer = a.examiner !== undefined && b.examiner !== undefined && a.examiner !== b.examiner;
   const caveats: string[] = [];
   if (otherExaminer) caveats.push('another examiner: the larger error is used');
   if (a.instrument !== b.instrument) caveats.push(`measured by ${a.instrument}, now by ${b.instrument}: both errors are used`);
-  const semOf = ({ measurement, value }: MeasuredValue) =>
-    errorOf({ ...measurement, value, protocol: protocolOf(measurement).id }, !otherExaminer).sem;
-  const mdc = mdcOfDifference(semOf(before), semOf(now));
+  // One examiner's error was looked up when the reading was measured.
+  const errorFor = ({ measurement, value, sem, errorSource }: MeasuredValue) =>
+    otherExaminer ? errorOf({ ...measurement, value, protocol: protocolOf(measurement).id }, false, context) : { sem, source: errorSource };
+  const error = errorFor(now);
+  const mdc = mdcOfDifference(errorFor(before).sem, error.sem);
   const change = now.value - before.value;
   const verdict = change === 0 || Math.abs(change) < mdc ? 'within-error' : change > 0 ? 'more' : 'less';
-  return { before: before.value, now: now.value, change, mdc, verdict, better: motion(b.motion).better, caveats };
+  return {
+    before: before.value,
+    now: now.value,
+    change,
+    mdc,
+    verdict,
+    better: motion(b.motion).better,
+    caveats,
+    errorSource: error.source,
+  };
 }
 
 /** Whether a real change went the wrong way. */
 export function isLoss({ verdict, better }: Pick<Change, 'verdict' | 'better'>): boolean {
   return verdict === (better === 'less' ? 'more' : 'less') && better !== 'neither';
+}
+
+/** Whether a real change went the right way. */
+export function isGain({ verdict, better }: Pick<Change, 'verdict' | 'better'>): boolean {
+  return verdict === (better === 'less' ? 'less' : 'more') && better !== 'neither';
 }

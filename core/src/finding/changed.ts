@@ -4,11 +4,11 @@ import { endWords, finding, motionOf, operand, sizeWords, trialArithmetic, unitO
 import type { Detector } from './types.js';
 
 /** Against the last visit: a real change, or one that measuring error covers. */
-export const changed: Detector = ({ measured, previous }) =>
+export const changed: Detector = ({ measured, previous, errors }) =>
   measured.flatMap((m) => {
     const before = previous?.byKey.get(m.key);
     if (!before || !previous) return [];
-    const c = changeBetween(before, m);
+    const c = changeBetween(before, m, errors);
     const real = c.verdict !== 'within-error';
     const unit = unitOf(m);
     const verdict = real
@@ -24,7 +24,7 @@ export const changed: Detector = ({ measured, previous }) =>
         because: [
           trialArithmetic(m),
           `on ${previous.on}: ${endWords(before)}`,
-          `${operand(m, m.value)} − ${operand(before, before.value)} = ${formatSigned(c.change)}${unit}; a change counts from ${formatNumber(c.mdc)}${unit} (MDC95)`,
+          `${operand(m, m.value)} − ${operand(before, before.value)} = ${formatSigned(c.change)}${unit}; a change counts from ${formatNumber(c.mdc)}${unit} (MDC95, ${c.errorSource})`,
           ...c.caveats,
         ],
       }),

@@ -1,5 +1,20 @@
 export { assess, normQuery, type AssessContext, type JudgedMeasurement, type Judgement } from './assess.js';
-export { changeBetween, isLoss, type Change, type ChangeVerdict } from './change.js';
-export { flagWords } from './short-of-normal.js';
-export { DEFAULT_THRESHOLDS, type Finding, type Thresholds } from './types.js';
+export { FROM_THE_GROUND, jointOf, jointsApart } from './body.js';
+export { CAPSULAR_PATTERNS, LEAST_MOTIONS, type CapsularPattern } from './capsular-patterns.js';
+export { changeBetween, isGain, isLoss, type Change, type ChangeVerdict } from './change.js';
 export { modedName, sidedName } from './make.js';
+export {
+  measuredMobility,
+  MOBILITY_ITEMS,
+  mobilityScore,
+  type MobilityAnswers,
+  type MobilityItem,
+  type MobilityScore,
+} from './mobility.js';
+export { DEFAULT_RANKING, explainMoves, rank, RANKING_NAMES, RANKINGS, type Move, type RankContext, type Ranking } from './rank.js';
+export { sentencesOf, type Sentence } from './sentences.js';
+export { draftSummary } from './summary.js';
+export { flagWords } from './short-of-normal.js';
+export { totalArcs, type ArcOfSide, type TotalArc } from './total-arc.js';
+export { TWO_JOINT_PAIRS } from './two-joint.js';
+export { DEFAULT_THRESHOLDS, type Finding, type Thresholds } from './types.js';

@@ -3,7 +3,7 @@ import { isDual, isTilt, isValue, type Trial } from '../assessment.js';
 import { motion, protocolOf, type Motion } from '../catalogue/index.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { Digit, Mode, MotionId, Side } from '../terms.js';
-import type { Finding } from './types.js';
+import type { Unplaced } from './types.js';
 
 const SIDE_WORD: Readonly<Record<Side, string>> = { left: 'Left', right: 'Right', midline: '' };
 const DIGIT_WORD: Readonly<Record<Digit, string>> = { 1: 'thumb', 2: 'index', 3: 'middle finger', 4: 'ring finger', 5: 'little finger' };
@@ -84,11 +84,11 @@ export function errorLine(measured: MeasuredValue): string {
   return `measuring error: SEM ${formatNumber(measured.sem)}${unit}, MDC95 ${formatNumber(measured.mdc95)}${unit} (${measured.errorSource})`;
 }
 
-type Rest = Pick<Finding, 'kind' | 'severity' | 'verdict' | 'because'> &
-  Partial<Pick<Finding, 'expected' | 'percentLoss' | 'timesError' | 'agreement'>>;
+type Rest = Pick<Unplaced, 'kind' | 'severity' | 'verdict' | 'because'> &
+  Partial<Pick<Unplaced, 'expected' | 'percentLoss' | 'timesError' | 'agreement' | 'subject'>>;
 
 /** A finding about one measurement; the difference follows from value and expected. */
-export function finding(measured: MeasuredValue, rest: Rest): Finding {
+export function finding(measured: MeasuredValue, rest: Rest): Unplaced {
   const { motion: id, side, mode, position, digit } = measured.measurement;
   const expected = rest.expected ?? null;
   return {
@@ -107,7 +107,7 @@ export function finding(measured: MeasuredValue, rest: Rest): Finding {
     percentLoss: rest.percentLoss ?? null,
     timesError: rest.timesError ?? null,
     agreement: rest.agreement ?? null,
-    subject: subjectOf(measured),
+    subject: rest.subject ?? subjectOf(measured),
     verdict: rest.verdict,
     because: rest.because,
   };

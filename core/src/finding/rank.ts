@@ -1,25 +1,143 @@
-import { SEVERITIES } from '../terms.js';
-import type { Finding } from './types.js';
+import { regionName } from '../catalogue/index.js';
+import { SEVERITIES, type Joint } from '../terms.js';
+import type { Operation } from '../course/course.js';
+import { FROM_THE_GROUND, jointOf, jointsApart } from './body.js';
+import { sidedName } from './make.js';
+import type { Finding, Unplaced } from './types.js';
 
-/** Suspect readings right after pain: nothing else can be trusted before they are settled. */
-const FIRST: readonly Finding['kind'][] = ['painful', 'active-beyond-passive', 'inconsistent-trials'];
-const LAST: readonly Finding['kind'][] = ['changed', 'within-error', 'no-norm'];
+/** Which loss comes first: schools differ, and a clinic says which one it follows. */
+export const RANKINGS = ['largest-first', 'ground-up', 'nearest-complaint', 'painless-first'] as const;
+export type Ranking = (typeof RANKINGS)[number];
+export const DEFAULT_RANKING: Ranking = 'largest-first';
 
-function group(finding: Finding): number {
-  const first = FIRST.indexOf(finding.kind);
-  if (first >= 0) return first;
-  const last = LAST.indexOf(finding.kind);
-  return FIRST.length + 1 + last;
+export const RANKING_NAMES: Readonly<Record<Ranking, string>> = {
+  'largest-first': 'largest loss first',
+  'ground-up': 'from the ground up',
+  'nearest-complaint': 'nearest the complaint first',
+  'painless-first': 'painless and short first, then painful',
+};
+
+/** What the order depends on beside the findings. */
+export interface RankContext {
+  readonly ranking?: Ranking;
+  readonly complaintAt?: Joint;
+  readonly procedure?: Operation;
+}
+
+type Kind = Finding['kind'];
+const LOSSES: readonly Kind[] = ['short-of-other-side', 'short-of-normal', 'active-short-of-passive', 'behind-course'];
+/** What comes before and after the losses whatever the rule, with the reason. */
+const STAGES: readonly (readonly [kinds: readonly Kind[], place: string])[] = [
+  [['painful'], 'pain is handled before range'],
+  [['opposite-direction-pain'], 'pain is handled before range'],
+  [
+    ['active-beyond-passive', 'inconsistent-trials', 'substituted', 'lumbar-slr-invalid'],
+    'readings to take again come before what they would say',
+  ],
+  [LOSSES, ''],
+  [['capsular-pattern', 'two-joint-limit'], 'what several losses have in common follows the losses'],
+  [['beyond-normal'], 'more than expected follows what is short'],
+  [['changed'], 'change since the last visit follows what is found today'],
+  [['within-error'], 'what measuring error covers comes late'],
+  [['no-norm'], 'what has no norm comes last'],
+];
+
+/** Bending and straightening of a knee are not alike: after surgery on it, straightening counts for more. */
+const STRAIGHT_FIRST = /knee|cruciate|meniscus/;
+
+const stageOf = (kind: Kind): number => STAGES.findIndex(([kinds]) => kinds.includes(kind));
+
+/**
+ * Order of reading: pain, then readings to take again, then losses by the
+ * clinic's rule, then patterns, change, and what has no norm. After an
+ * operation on the knee, a loss of straightening comes before every other
+ * loss. Where a rule calls two alike, the heavier comes first, and a
+ * difference between the sides before a loss on both.
+ *
+ * @returns the findings in order, each saying why it stands there
+ */
+export function rank(findings: readonly Unplaced[], context: RankContext = {}): Finding[] {
+  const { ranking = DEFAULT_RANKING } = context;
+  const hurts = new Set(findings.filter((f) => f.kind === 'painful').map(wayOf));
+  const keyed = findings.map((finding) => {
+    const stage = stageOf(finding.kind);
+    const isLoss = STAGES[stage]?.[0] === LOSSES;
+    const { by, place } = isLoss ? ruleOf(finding, ranking, context, hurts) : { by: [0, 0], place: STAGES[stage]?.[1] ?? '' };
+    const keys = [
+      stage,
+      ...by,
+      -SEVERITIES.indexOf(finding.severity),
+      isLoss ? LOSSES.indexOf(finding.kind) * 1e-3 : 0,
+      -(finding.timesError ?? 0),
+    ];
+    return { keys: largestLast(keys), finding: { ...finding, place } };
+  });
+  return keyed.sort((a, b) => compare(a.keys, b.keys)).map(({ finding }) => finding);
+}
+
+/** Asymmetry decides only where severity and size are alike: it goes behind the multiples of error. */
+const largestLast = ([stage, first, second, severity, kind, times]: readonly number[]): number[] => [
+  stage!,
+  first!,
+  second!,
+  severity!,
+  times!,
+  kind!,
+];
+
+function compare(a: readonly number[], b: readonly number[]): number {
+  const at = a.findIndex((value, index) => value !== b[index]);
+  return at < 0 ? 0 : a[at]! - b[at]!;
+}
+
+const wayOf = ({ motion, side, digit }: Pick<Finding, 'motion' | 'side' | 'digit'>): string => `${motion}|${side}|${digit ?? ''}`;
+
+function ruleOf(finding: Unplaced, ranking: Ranking, { complaintAt, procedure }: RankContext, hurts: ReadonlySet<string>) {
+  if (procedure && STRAIGHT_FIRST.test(procedure.id) && finding.motion === 'knee.extension')
+    return { by: [-1, 0], place: 'after surgery on the knee, loss of straightening comes first' };
+  const joint = jointOf(finding.motion);
+  const where = regionName(joint).toLowerCase();
+  switch (ranking) {
+    case 'ground-up':
+      return { by: [0, FROM_THE_GROUND.indexOf(joint)], place: `from the ground up: ${where}` };
+    case 'nearest-complaint': {
+      if (!complaintAt) return { by: [0, 0], place: 'no joint is named for the complaint: the largest loss first' };
+      const apart = jointsApart(complaintAt, joint);
+      const words =
+        apart === 0
+          ? 'the joint of the complaint'
+          : `${apart} ${apart === 1 ? 'joint' : 'joints'} from the complaint (${regionName(complaintAt).toLowerCase()})`;
+      return { by: [0, apart], place: `${where}: ${words}` };
+    }
+    case 'painless-first': {
+      const painful = hurts.has(wayOf(finding));
+      return { by: [0, painful ? 1 : 0], place: painful ? 'short and painful: after what is painless' : 'short and painless first' };
+    }
+    default:
+      return { by: [0, 0], place: 'the largest loss first' };
+  }
+}
+
+/** A finding that moved when the rule was changed: places from 1. */
+export interface Move {
+  readonly name: string;
+  readonly from: number;
+  readonly to: number;
+  readonly because: string;
 }
 
 /**
- * Order of reading: pain, then readings to take again, then losses from the
- * heaviest down (severity, then multiples of error), then change, then what
- * has no norm.
+ * What a change of rule did to the order, in words: the losses that moved,
+ * those that rose the most first.
  */
-export function rank(findings: readonly Finding[]): Finding[] {
-  return [...findings].sort(
-    (a, b) =>
-      group(a) - group(b) || SEVERITIES.indexOf(b.severity) - SEVERITIES.indexOf(a.severity) || (b.timesError ?? 0) - (a.timesError ?? 0),
-  );
+export function explainMoves(before: readonly Finding[], after: readonly Finding[]): Move[] {
+  const idOf = (f: Finding) => `${f.kind}|${f.protocol}|${f.digit ?? ''}|${f.side}|${f.mode}`;
+  const places = new Map(before.map((finding, at) => [idOf(finding), at + 1]));
+  return after
+    .flatMap((finding, at): Move[] => {
+      const from = places.get(idOf(finding));
+      const name = `${sidedName(finding.motion, finding.side, finding.digit)}: ${finding.verdict}`;
+      return from === undefined || from === at + 1 ? [] : [{ name, from, to: at + 1, because: finding.place }];
+    })
+    .sort((a, b) => b.from - b.to - (a.from - a.to));
 }

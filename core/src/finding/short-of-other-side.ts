@@ -20,7 +20,7 @@ function threshold(better: MeasuredValue, { sideDifference }: Thresholds): numbe
  * this says nothing about two sides that are both short. Where neither more
  * nor less is good (a girth), the smaller side is named.
  */
-export const shortOfOtherSide: Detector = ({ measured, byKey, involvedSide, thresholds }) =>
+export const shortOfOtherSide: Detector = ({ measured, byKey, involvedSide, thresholds, arcs }) =>
   measured.flatMap((m) => {
     const side = m.measurement.side;
     if (side === 'midline') return [];
@@ -42,6 +42,9 @@ export const shortOfOtherSide: Detector = ({ measured, byKey, involvedSide, thre
     const weight = weigh({ value: m.value, expected: other.value, better: way, mdc }, thresholds);
     const otherWord = side === 'left' ? 'right' : 'left';
     const unit = unitOf(m);
+    const arc = arcs.find(
+      (a) => a.motions.includes(m.measurement.motion) && a.mode === m.measurement.mode && a.position === m.measurement.position,
+    );
     return [
       finding(m, {
         kind: 'short-of-other-side',
@@ -56,6 +59,7 @@ export const shortOfOtherSide: Detector = ({ measured, byKey, involvedSide, thre
           `${words}: ${operand(from, from.value)} − ${operand(to, to.value)} = ${formatSigned(from.value - to.value)}${unit}`,
           `more than the error of a difference (1.96·√(${formatNumber(m.sem)}² + ${formatNumber(other.sem)}²) = ${formatNumber(mdc)}${unit}) and the clinic's threshold of ${formatNumber(least)}${unit}`,
           errorLine(m),
+          ...(arc ? [`the whole arc, ${arc.name.toLowerCase()}: ${arc.words}`] : []),
         ],
       }),
     ];

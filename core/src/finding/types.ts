@@ -1,6 +1,8 @@
-import type { MeasurementKey, Session } from '../assessment.js';
+import type { Assessment, MeasurementKey, Session } from '../assessment.js';
+import type { ErrorContext } from '../error/own.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { Agreement, NeedComparison, NormComparison, NormSet } from '../norms/index.js';
+import type { TotalArc } from './total-arc.js';
 import type { AmountUnit, Digit, FindingKind, InvolvedSide, Mode, MotionId, Position, Severity, Side, Unit } from '../terms.js';
 
 /** One thing the numbers say, with the reason. Values in the motion's unit. */
@@ -30,7 +32,12 @@ export interface Finding {
   readonly verdict: string;
   /** Values, source, error and arithmetic, one step a line. Never empty. */
   readonly because: readonly string[];
+  /** Why it stands where it stands in the order. */
+  readonly place: string;
 }
+
+/** A finding before it has its place among the others. */
+export type Unplaced = Omit<Finding, 'place'>;
 
 /** What a clinic may set. */
 export interface Thresholds {
@@ -62,9 +69,14 @@ export interface Evidence {
   readonly needs: ReadonlyMap<MeasurementKey, readonly NeedComparison[]>;
   readonly normSet: NormSet;
   readonly involvedSide: InvolvedSide | undefined;
+  readonly person: Assessment['person'];
+  readonly assessedOn: Assessment['assessedOn'];
+  readonly procedure: Assessment['procedure'];
+  readonly errors: ErrorContext;
+  readonly arcs: readonly TotalArc[];
   readonly thresholds: Thresholds;
   readonly previous: { readonly on: Session['assessedOn']; readonly byKey: ReadonlyMap<MeasurementKey, MeasuredValue> } | undefined;
 }
 
 /** One kind of finding: looks at the evidence, returns what it found. */
-export type Detector = (evidence: Evidence) => Finding[];
+export type Detector = (evidence: Evidence) => Unplaced[];

@@ -23,7 +23,7 @@ export {
   type PlanStep,
   type SheetItem,
 } from './plan.js';
-export { allowedFor, holdsOn, isPast, precautionWords, type Allowed, type Moved, type Precaution } from './precaution.js';
+export { allowedFor, holdsOn, isPast, precautionsFor, precautionWords, type Allowed, type Moved, type Precaution } from './precaution.js';
 export { findProcedure, PROCEDURES, SURGEON_WINS, usualPrecautions, type Procedure, type UsualLimit } from './procedures.js';
 export { runSheet, variantWords, type RunBlock, type RunRow } from './run-sheet.js';
 export { positionAt, stationFor, STATIONS, stationWords, turnWords, type Station } from './station.js';

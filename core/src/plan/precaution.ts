@@ -61,6 +61,16 @@ function reaches(precaution: Precaution, id: MotionId): boolean {
   return precaution.motion === id || (ALSO[precaution.motion]?.includes(id) ?? false);
 }
 
+/** Those that are about this motion, side and mode, whether they still hold or not. */
+export function precautionsFor(moved: Moved, precautions: readonly Precaution[]): Precaution[] {
+  return precautions.filter(
+    (by) =>
+      reaches(by, moved.motion) &&
+      (by.side === undefined || by.side === moved.side || moved.side === 'midline') &&
+      (by.mode === undefined || by.mode === moved.mode),
+  );
+}
+
 /**
  * What may be done: the strictest precaution that holds. Straight-leg raise,
  * prone knee bend and the like are held to the limit of the joint they move;
@@ -68,13 +78,8 @@ function reaches(precaution: Precaution, id: MotionId): boolean {
  */
 export function allowedFor(moved: Moved, precautions: readonly Precaution[], on: IsoDate | null): Allowed {
   let strictest: Allowed = { kind: 'free' };
-  for (const by of precautions) {
-    const meant =
-      reaches(by, moved.motion) &&
-      (by.side === undefined || by.side === moved.side || moved.side === 'midline') &&
-      (by.mode === undefined || by.mode === moved.mode) &&
-      holdsOn(by, on);
-    if (!meant) continue;
+  for (const by of precautionsFor(moved, precautions)) {
+    if (!holdsOn(by, on)) continue;
     const about = motion(moved.motion);
     const sameUnit = about.unit === motion(by.motion).unit;
     if (by.limit === null || !sameUnit || leavesNothing(about, by.limit)) return { kind: 'forbidden', by };

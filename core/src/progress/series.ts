@@ -1,16 +1,23 @@
 import { measurementKey, type MeasurementKey, type Session } from '../assessment.js';
+import { protocolName, protocolOf } from '../catalogue/index.js';
+import type { ErrorContext } from '../error/own.js';
 import { bandAround } from '../error/sem.js';
-import { measure, type MeasuredValue } from '../measurement.js';
-import { protocolOf } from '../catalogue/index.js';
-import type { Digit, IsoDate, Mode, MotionId, Position, Side } from '../terms.js';
+import { errorOf } from '../error/table.js';
 import { changeBetween, type Change } from '../finding/change.js';
+import { measure, type MeasuredValue } from '../measurement.js';
+import type { Digit, Instrument, IsoDate, Mode, MotionId, Position, Side } from '../terms.js';
 
 export interface SeriesPoint {
   readonly on: IsoDate;
   readonly value: number;
+  readonly sem: number;
   /** Half-width of the 95 % band round this reading, in the motion's unit. */
   readonly error: number;
   readonly pain: number | null;
+  readonly instrument: Instrument;
+  readonly examiner: string | null;
+  /** Why this reading takes no part in the trend; null: it does. */
+  readonly apart: string | null;
 }
 
 /** One measurement over the visits, oldest first. */
@@ -25,50 +32,122 @@ export interface Series {
   readonly points: readonly SeriesPoint[];
   /** True when the last reading is of the last visit: without it there is nothing new to tell. */
   readonly isCurrent: boolean;
+  /** The last reading against every one before it, in their order. */
+  readonly changes: readonly Change[];
   /** Last reading against the one before it; null with a single reading. */
   readonly sinceLast: Change | null;
   /** Last reading against the first; null with a single reading. */
   readonly sinceFirst: Change | null;
+  /** The same motion by another protocol: said, never joined. */
+  readonly notJoined: readonly NotJoined[];
+  readonly errorSource: string;
+}
+
+/** Readings of the same motion that were taken by another protocol. */
+export interface NotJoined {
+  readonly protocol: string;
+  readonly on: readonly IsoDate[];
+  readonly words: string;
+}
+
+interface Row {
+  readonly session: Session;
+  readonly measured: MeasuredValue;
 }
 
 /**
  * Sorts the readings of several visits into one series per protocol, side
  * and mode. Another protocol starts a series of its own: sitting and
- * prone are never joined.
+ * prone are never joined. Readings of another examiner or instrument than
+ * most stay in it with their larger error, and take no part in the trend.
  *
  * @param sessions in any order
  */
-export function seriesOf(sessions: readonly Session[]): Series[] {
-  const rows = new Map<MeasurementKey, { session: Session; measured: MeasuredValue }[]>();
+export function seriesOf(sessions: readonly Session[], context: ErrorContext = {}): Series[] {
+  const rows = new Map<MeasurementKey, Row[]>();
   const oldestFirst = [...sessions].sort((a, b) => a.assessedOn.localeCompare(b.assessedOn));
   for (const session of oldestFirst) {
     for (const measurement of session.measurements) {
       if (measurement.trials.length === 0) continue;
       const key = measurementKey(measurement);
-      rows.set(key, [...(rows.get(key) ?? []), { session, measured: measure(measurement) }]);
+      const row = { session, measured: measure(measurement, context) };
+      const own = rows.get(key);
+      if (own) own.push(row);
+      else rows.set(key, [row]);
     }
   }
+  const lastSession = oldestFirst[oldestFirst.length - 1];
   return [...rows].map(([key, readings]) => {
-    const { session: lastSession, measured: last } = readings[readings.length - 1]!;
-    const { motion, side, mode, position, digit } = last.measurement;
-    const since = (index: number) => (readings.length > 1 ? changeBetween(readings[index]!.measured, last) : null);
+    const last = readings[readings.length - 1]!;
+    const { motion: id, side, mode, position, digit } = last.measured.measurement;
+    const changes = readings.slice(0, -1).map(({ measured }) => changeBetween(measured, last.measured, context));
+    const usual = usualWay(readings);
     return {
       key,
-      motion,
+      motion: id,
       side,
       mode,
       position,
-      protocol: protocolOf(last.measurement).id,
+      protocol: protocolOf(last.measured.measurement).id,
       digit,
-      isCurrent: lastSession === oldestFirst[oldestFirst.length - 1],
-      points: readings.map(({ session, measured }) => ({
-        on: session.assessedOn,
-        value: measured.value,
-        error: bandAround(measured.sem),
-        pain: measured.measurement.pain ?? null,
-      })),
-      sinceLast: since(readings.length - 2),
-      sinceFirst: since(0),
+      isCurrent: last.session === lastSession,
+      points: readings.map((row) => pointOf(row, usual, context)),
+      changes,
+      sinceLast: changes[changes.length - 1] ?? null,
+      sinceFirst: changes[0] ?? null,
+      notJoined: otherWays(key, last.measured, rows),
+      errorSource: last.measured.errorSource,
     };
+  });
+}
+
+const wayOf = ({ measured: { measurement } }: Row): string => `${measurement.examiner ?? ''}|${measurement.instrument}`;
+
+/** The examiner and instrument of most readings; of the latest, where as many were taken by another. */
+function usualWay(readings: readonly Row[]): Row {
+  const counts = new Map<string, number>();
+  for (const row of readings) counts.set(wayOf(row), (counts.get(wayOf(row)) ?? 0) + 1);
+  const most = Math.max(...counts.values());
+  return [...readings].reverse().find((row) => counts.get(wayOf(row)) === most)!;
+}
+
+function pointOf({ session, measured }: Row, usual: Row, context: ErrorContext): SeriesPoint {
+  const { measurement, value } = measured;
+  const reference = usual.measured.measurement;
+  const otherExaminer =
+    measurement.examiner !== undefined && reference.examiner !== undefined && measurement.examiner !== reference.examiner;
+  const apart = otherExaminer
+    ? `another examiner (${measurement.examiner})`
+    : measurement.instrument !== reference.instrument
+      ? `another instrument (${measurement.instrument})`
+      : null;
+  const query = { motion: measurement.motion, instrument: measurement.instrument, protocol: protocolOf(measurement).id, value };
+  const { sem } = otherExaminer ? errorOf(query, false, context) : measured;
+  return {
+    on: session.assessedOn,
+    value,
+    sem,
+    error: bandAround(sem),
+    pain: measurement.pain ?? null,
+    instrument: measurement.instrument,
+    examiner: measurement.examiner ?? null,
+    apart,
+  };
+}
+
+/** "by another protocol (sitting, 90/90): a different thing, not joined and not compared" */
+function otherWays(key: MeasurementKey, { measurement: m }: MeasuredValue, rows: ReadonlyMap<MeasurementKey, readonly Row[]>): NotJoined[] {
+  return [...rows].flatMap(([otherKey, readings]) => {
+    const other = readings[0]!.measured.measurement;
+    if (otherKey === key || other.motion !== m.motion || other.side !== m.side || other.mode !== m.mode || other.digit !== m.digit)
+      return [];
+    const protocol = protocolOf(other);
+    return [
+      {
+        protocol: protocol.id,
+        on: readings.map((row) => row.session.assessedOn),
+        words: `by another protocol (${protocolName(protocol)}): a different thing, not joined and not compared`,
+      },
+    ];
   });
 }

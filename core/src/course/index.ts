@@ -1,0 +1,2 @@
+export { bandAt, courseOf, standingIn, weeksSince, type CourseBand, type CourseStanding, type Operation } from './course.js';
+export { COURSE_CAUTION, COURSES, type Course, type Milestone } from './milestones.js';

@@ -1,0 +1,296 @@
+import fc from 'fast-check';
+import { blindedOrder, bootstrapAtOnce, limitsOfAgreement, reliability, seededRandom, StudyError, withinSubjectSd } from './index.js';
+import { bcaInterval } from './bootstrap.js';
+import { fQuantile, normalQuantile, normalShare, tQuantile } from './distributions.js';
+import { ICC_FORMS, iccWord } from './icc.js';
+
+/** Six targets, four judges: Shrout PE, Fleiss JL. Psychol Bull 1979;86:420-428, table 2 (data from memory, arithmetic recomputed). */
+const SHROUT_FLEISS = [
+  [9, 2, 5, 8],
+  [6, 1, 3, 2],
+  [8, 4, 6, 8],
+  [7, 1, 2, 6],
+  [10, 5, 6, 9],
+  [6, 2, 4, 7],
+];
+
+describe('reliability, Shrout & Fleiss 1979', () => {
+  const found = reliability(SHROUT_FLEISS);
+
+  it('has the mean squares of the paper: 11.24, 6.26, 32.49, 1.02', () => {
+    const { bms, wms, jms, ems } = found.variance;
+    expect([bms, wms, jms, ems].map((ms) => Math.round(ms * 1e4) / 1e4)).toEqual([11.2417, 6.2639, 32.4861, 1.0194]);
+  });
+
+  // Values .17 .29 .71 .44 .62 .91 as printed; intervals recomputed by script from the printed formulas
+  const ROWS = {
+    '1,1': [0.1657, -0.133, 0.723],
+    '2,1': [0.2898, 0.019, 0.761],
+    '3,1': [0.7148, 0.342, 0.946],
+    '1,k': [0.4428, -0.884, 0.912],
+    '2,k': [0.6201, 0.071, 0.927],
+    '3,k': [0.9093, 0.676, 0.986],
+  } as const;
+  for (const form of ICC_FORMS) {
+    it(`ICC(${form}) is ${ROWS[form][0]}, ${ROWS[form][1]} to ${ROWS[form][2]}`, () => {
+      const { value, low, high } = found.icc[form];
+      expect(Math.abs(value - ROWS[form][0])).toBeLessThan(5.1e-5);
+      expect(Math.abs(low - ROWS[form][1])).toBeLessThan(5.1e-4);
+      expect(Math.abs(high - ROWS[form][2])).toBeLessThan(5.1e-4);
+    });
+  }
+
+  it('has the errors 2.503 and 1.010', () => {
+    expect(found.sem.agreement).toBeCloseTo(2.503, 3);
+    expect(found.sem.consistency).toBeCloseTo(1.01, 3);
+    expect(found.mdc95.agreement).toBeCloseTo(1.96 * Math.SQRT2 * found.sem.agreement, 12);
+  });
+
+  it('is spoken of by the lower end of its interval', () => {
+    expect(ICC_FORMS.map((form) => iccWord(found.icc[form]))).toEqual(['poor', 'poor', 'poor', 'poor', 'poor', 'moderate']);
+    expect([iccWord({ low: 0.8 }), iccWord({ low: 0.95 })]).toEqual(['good', 'excellent']);
+  });
+});
+
+describe('reliability of any study', () => {
+  /** Subjects 15° apart, read within 10° of what they are: some studies good, some poor. */
+  const table = fc
+    .tuple(fc.integer({ min: 3, max: 12 }), fc.integer({ min: 2, max: 5 }))
+    .chain(([n, k]) =>
+      fc.array(fc.array(fc.integer({ min: -10, max: 10 }), { minLength: k, maxLength: k }), { minLength: n, maxLength: n }),
+    )
+    .map((rows) => rows.map((row, at) => row.map((noise) => 15 * at + noise)));
+
+  it('lies inside its interval, and does not change when every reading is shifted', () => {
+    fc.assert(
+      fc.property(table, (rows) => {
+        const found = reliability(rows);
+        const moved = reliability(rows.map((row) => row.map((value) => value + 30)));
+        for (const form of ICC_FORMS) {
+          const { value, low, high } = found.icc[form];
+          expect(low <= value + 1e-9 && value <= high + 1e-9)
+            .withContext(`${form} ${low} ${value} ${high} ${JSON.stringify(rows)}`)
+            .toBeTrue();
+          expect(moved.icc[form].value).toBeCloseTo(value, 6);
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('is perfect where the repeats agree', () => {
+    const found = reliability([
+      [10, 10],
+      [20, 20],
+      [34, 34],
+    ]);
+    for (const form of ICC_FORMS) expect(found.icc[form]).toEqual({ value: 1, low: 1, high: 1 });
+    expect(found.sem).toEqual({ agreement: 0, consistency: 0 });
+  });
+
+  it('names the cell that is missing, and what is too small', () => {
+    const at = (rows: number[][]): unknown => {
+      try {
+        reliability(rows);
+        return 'counted';
+      } catch (error) {
+        return error instanceof StudyError ? [error.cell, error.message] : error;
+      }
+    };
+    expect(
+      at([
+        [1, 2],
+        [2, NaN],
+        [3, 4],
+      ]),
+    ).toEqual([{ row: 1, column: 1 }, 'is missing; allowed: a number in every cell']);
+    expect(
+      at([
+        [1, 2],
+        [2, 3, 4],
+        [3, 4],
+      ]),
+    ).toEqual([{ row: 1, column: 2 }, jasmine.stringContaining('one too many')]);
+    expect(
+      at([
+        [1, 2],
+        [2, 3],
+      ]),
+    ).toEqual([null, 'has 2 subjects; allowed: 3 or more']);
+    expect(at([[1], [2], [3]])).toEqual([null, 'has 1 readings a subject; allowed: 2 or more']);
+    expect(
+      at([
+        [1, 3],
+        [2, 2],
+        [3, 1],
+      ]),
+    ).toEqual([null, jasmine.stringContaining('the same mean')]);
+    expect(
+      at([
+        [101, 175, 107, 3],
+        [54, 61, 172, 56],
+        [78, 157, 5, 97],
+      ]),
+    ).toEqual([null, jasmine.stringContaining('far more than the subjects')]);
+  });
+});
+
+describe('limits of agreement, Bland & Altman 1986', () => {
+  // Lancet 1986;i:307-310: peak flow by a large and a mini meter, l/min (data from memory, arithmetic recomputed)
+  const LARGE = [494, 395, 516, 434, 476, 557, 413, 442, 650, 433, 417, 656, 267, 478, 178, 423, 427];
+  const LARGE_AGAIN = [490, 397, 512, 401, 470, 611, 415, 431, 638, 429, 420, 633, 275, 492, 165, 372, 421];
+  const MINI = [512, 430, 520, 428, 500, 600, 364, 380, 658, 445, 432, 626, 260, 477, 259, 350, 451];
+  const MINI_AGAIN = [525, 415, 508, 444, 500, 625, 460, 390, 642, 432, 420, 605, 227, 467, 268, 370, 443];
+  const near = (value: number, printed: number, digits = 0.051) =>
+    expect(Math.abs(value - printed))
+      .withContext(`${value} ${printed}`)
+      .toBeLessThan(digits);
+
+  it('bias −2.1 (−22.0 to 17.8), SD 38.8, limits with 2 SD −79.6 to 75.4', () => {
+    const found = limitsOfAgreement(LARGE, MINI, 2);
+    near(found.bias.value, -2.12, 0.006);
+    near(found.bias.low, -22);
+    near(found.bias.high, 17.8);
+    near(found.sd, 38.77, 0.006);
+    near(found.lower.value, -79.6, 0.07);
+    near(found.upper.value, 75.4, 0.07);
+    near(found.lower.low, -114.2, 0.1);
+    near(found.lower.high, -45.1, 0.1);
+    near(found.upper.low, 40.9, 0.1);
+    near(found.upper.high, 109.9, 0.1);
+  });
+
+  it('with 1.96 SD −78.1 to 73.9', () => {
+    const { lower, upper, points } = limitsOfAgreement(LARGE, MINI);
+    near(lower.value, -78.1);
+    near(upper.value, 73.9);
+    expect(points[14]).toEqual({ mean: 218.5, difference: -81 });
+  });
+
+  it('within-subject SD 15.3 and 19.9', () => {
+    near(withinSubjectSd(LARGE, LARGE_AGAIN), 15.31, 0.006);
+    near(withinSubjectSd(MINI, MINI_AGAIN), 19.91, 0.006);
+  });
+
+  it('refuses columns that cannot be paired', () => {
+    expect(() => limitsOfAgreement([1, 2, 3], [1, 2])).toThrowError(/3 and 2/);
+    expect(() => limitsOfAgreement([1, 2], [1, 2])).toThrowError(/3 or more/);
+  });
+});
+
+describe('distribution functions', () => {
+  it('F agrees with a reference library (scipy 1.17.1, stats.f.ppf), whole degrees of freedom and not', () => {
+    const ROWS = [
+      [0.975, 5, 18, 3.381967805875243],
+      [0.975, 18, 5, 6.361883204654352],
+      [0.975, 5, 15, 3.5764153492790607],
+      [0.975, 15, 5, 6.427728167078779],
+      [0.975, 5, 4.785, 7.498880528274082],
+      [0.975, 4.785, 5, 7.190768047291414],
+      [0.975, 11, 11, 3.473699051085808],
+      [0.975, 29, 58, 1.8333132198653699],
+      [0.975, 2.3, 60.7, 3.7056470837686017],
+      [0.025, 3, 7, 0.06837889693755993],
+    ] as const;
+    for (const [p, df1, df2, printed] of ROWS) expect(fQuantile(p, df1, df2) / printed).toBeCloseTo(1, 7);
+  });
+
+  it('t agrees with it too (stats.t.ppf), and with the printed table: 12.706, 4.303, 2.571, 2.120', () => {
+    const ROWS = [
+      [1, 12.706204736174694],
+      [2, 4.302652729749462],
+      [5, 2.5705818356363146],
+      [16, 2.1199052992212546],
+      [29, 2.045229642132703],
+      [3.5, 2.9400886379827282],
+    ] as const;
+    for (const [df, printed] of ROWS) expect(tQuantile(0.975, df) / printed).toBeCloseTo(1, 7);
+  });
+
+  it('the normal one and its quantile undo each other', () => {
+    expect(normalShare(1.96)).toBeCloseTo(0.9750021, 6);
+    for (const p of [0.001, 0.025, 0.31, 0.5, 0.975]) expect(normalShare(normalQuantile(p))).toBeCloseTo(p, 7);
+  });
+});
+
+describe('bootstrap', () => {
+  it('gives intervals that hold the coefficient and come out the same from the same seed', () => {
+    const [one, again] = [1, 2].map(() => bootstrapAtOnce(SHROUT_FLEISS, 2000, seededRandom(7)));
+    expect(one).toEqual(again!);
+    const found = reliability(SHROUT_FLEISS);
+    for (const form of ICC_FORMS) {
+      const { low, high } = one!.intervals[form];
+      expect(low <= found.icc[form].value && found.icc[form].value <= high)
+        .withContext(form)
+        .toBeTrue();
+    }
+    expect(one!.used).toBeGreaterThan(1990);
+  });
+
+  it('counts a resample as the table it stands for', () => {
+    // A random source that picks every subject once: the resample is the study itself.
+    let at = 0;
+    const inOrder = () => (at++ % 6) / 6 + 0.01;
+    const { intervals } = bootstrapAtOnce(SHROUT_FLEISS, 1, inOrder);
+    const found = reliability(SHROUT_FLEISS);
+    for (const form of ICC_FORMS) expect(intervals[form].low).toBeCloseTo(found.icc[form].value, 9);
+    expect(intervals.agreement.low).toBeCloseTo(found.sem.agreement, 9);
+  });
+
+  it('agrees with a reference library (scipy 1.17.1, stats.bootstrap, BCa, 20 000 resamples of ICC(2,1)) within its own noise', () => {
+    const study = [
+      [42, 44],
+      [55, 53],
+      [61, 66],
+      [38, 37],
+      [70, 71],
+      [49, 52],
+      [58, 55],
+      [64, 67],
+      [45, 43],
+      [52, 57],
+      [67, 63],
+      [40, 44],
+    ];
+    const { low, high } = bootstrapAtOnce(study, 20000, seededRandom(3)).intervals['2,1'];
+    expect(Math.abs(low - 0.9133)).toBeLessThan(0.01);
+    expect(Math.abs(high - 0.985)).toBeLessThan(0.005);
+  });
+
+  it('corrects for bias and skew: on a sample without either, the plain percentiles stand', () => {
+    const drawn = Float64Array.from({ length: 1001 }, (_, i) => i);
+    const { low, high } = bcaInterval(drawn, 500, [499, 500, 501]);
+    expect(low).toBeCloseTo(25, -1);
+    expect(high).toBeCloseTo(975, -1);
+  });
+});
+
+describe('the order of a study', () => {
+  it('reads everybody once a round, by every rater once, and nobody twice in a row', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 3, max: 20 }),
+        fc.integer({ min: 2, max: 5 }),
+        fc.integer(),
+        fc.constantFrom('raters', 'repeats' as const),
+        (n, k, seed, kind) => {
+          const order = blindedOrder(n, k, kind as 'raters' | 'repeats', seededRandom(seed));
+          expect(new Set(order.map((turn) => `${turn.subject} ${turn.rater}`)).size).toBe(n * k);
+          for (let round = 0; round < k; round++) {
+            expect(new Set(order.slice(round * n, (round + 1) * n).map((turn) => turn.subject)).size).toBe(n);
+          }
+          order.slice(1).forEach((turn, at) => expect(turn.subject).not.toBe(order[at]!.subject));
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('is another one every time', () => {
+    const of = (seed: number) =>
+      blindedOrder(12, 2, 'repeats', seededRandom(seed))
+        .map((turn) => turn.subject)
+        .join();
+    expect(of(1)).not.toBe(of(2));
+  });
+});

@@ -1,0 +1,98 @@
+import { LEAST_RATERS, LEAST_SUBJECTS, type StudyTable } from '../error/anova.js';
+import { ICC_FORMS, type Reliability } from '../error/icc.js';
+
+/** One cell that was refused; line and column from 1, as an editor counts. */
+export interface RefusedStudyCell {
+  readonly line: number | null;
+  readonly column: number | null;
+  readonly message: string;
+}
+
+export type StudyRowsReading =
+  | {
+      readonly ok: true;
+      readonly table: StudyTable;
+      readonly subjects: readonly string[] | null;
+      readonly raters: readonly string[] | null;
+    }
+  | { readonly ok: false; readonly refused: readonly RefusedStudyCell[] };
+
+const NUMBER = /^[-+−]?\d+([.,]\d+)?$/;
+/** What a column of names is headed. */
+const NAMES_SUBJECTS = /^(subject|target|id|patient|person|participant|name|no|nr|#|)$/i;
+
+const isNumber = (cell: string): boolean => NUMBER.test(cell);
+const toNumber = (cell: string): number => Number(cell.replace('−', '-').replace(',', '.'));
+
+/**
+ * A reliability study from rows of text: subjects in rows, raters in columns.
+ * A first row without a figure is a header; a first column that is headed as
+ * one of names, or holds none but names, names the subjects. Empty rows are
+ * passed over. A missing cell is refused by name, never filled.
+ */
+export function studyFromRows(rows: readonly (readonly string[])[]): StudyRowsReading {
+  const lines = rows
+    .map((row, index) => ({ line: index + 1, cells: trimEnd(row.map((cell) => cell.trim())) }))
+    .filter(({ cells }) => cells.some((cell) => cell !== ''));
+  const header = lines[0] && !lines[0].cells.some(isNumber) ? lines[0] : undefined;
+  const data = header ? lines.slice(1) : lines;
+  const named =
+    data.length > 0 &&
+    ((header && NAMES_SUBJECTS.test(header.cells[0] ?? '') && (header.cells.length > LEAST_RATERS || !isNumber(data[0]!.cells[0] ?? ''))) ||
+      data.every(({ cells }) => cells[0] !== '' && !isNumber(cells[0] ?? '')));
+  const skip = named ? 1 : 0;
+  const width = Math.max(header?.cells.length ?? 0, ...data.map(({ cells }) => cells.length));
+  const refused: RefusedStudyCell[] = [];
+  for (const { line, cells } of data) {
+    for (let column = skip; column < width; column++) {
+      const cell = cells[column] ?? '';
+      if (isNumber(cell)) continue;
+      refused.push({
+        line,
+        column: column + 1,
+        message: `${cell === '' ? 'is missing' : `"${cell}" is not a number`}; allowed: a number in every cell`,
+      });
+    }
+  }
+  const raters = width - skip;
+  if (data.length < LEAST_SUBJECTS)
+    refused.push({ line: null, column: null, message: `${data.length} subjects; allowed: ${LEAST_SUBJECTS} or more, one a row` });
+  else if (raters < LEAST_RATERS)
+    refused.push({
+      line: null,
+      column: null,
+      message: `${Math.max(0, raters)} readings a subject; allowed: ${LEAST_RATERS} or more, one a column`,
+    });
+  if (refused.length > 0) return { ok: false, refused };
+  return {
+    ok: true,
+    table: data.map(({ cells }) => cells.slice(skip).map(toNumber)),
+    subjects: named ? data.map(({ cells }) => cells[0]!) : null,
+    raters: header ? header.cells.slice(skip) : null,
+  };
+}
+
+/** Without the empty cells that a trailing comma leaves. */
+function trimEnd(cells: readonly string[]): readonly string[] {
+  let end = cells.length;
+  while (end > 0 && cells[end - 1] === '') end--;
+  return cells.slice(0, end);
+}
+
+const round = (value: number): number => Number(value.toFixed(3)) + 0;
+
+/** A study as the terminal prints it: coefficients and errors to 0.001. */
+export function reliabilityReport({ variance, icc, sem, mdc95 }: Reliability) {
+  return {
+    n: variance.n,
+    k: variance.k,
+    icc: Object.fromEntries(
+      ICC_FORMS.map((form) => {
+        const { value, low, high } = icc[form];
+        return [form, { value: round(value), low: round(low), high: round(high) }];
+      }),
+    ),
+    sem: { agreement: round(sem.agreement), consistency: round(sem.consistency) },
+    mdc95: { agreement: round(mdc95.agreement), consistency: round(mdc95.consistency) },
+  };
+}

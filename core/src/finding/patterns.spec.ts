@@ -1,0 +1,328 @@
+import type { Assessment, Measurement } from '../assessment.js';
+import { MOTIONS, protocolOfId } from '../catalogue/index.js';
+import { JOINTS } from '../terms.js';
+import {
+  assess,
+  CAPSULAR_PATTERNS,
+  explainMoves,
+  FROM_THE_GROUND,
+  jointOf,
+  jointsApart,
+  sentencesOf,
+  TWO_JOINT_PAIRS,
+  type Finding,
+} from './index.js';
+
+const exam = (measurements: Measurement[], over: Partial<Assessment> = {}): Assessment => ({
+  person: { birthDate: '1984-05-02', sex: 'male' },
+  assessedOn: '2026-11-20',
+  measurements,
+  ...over,
+});
+const of = (motion: Measurement['motion'], end: number, over: Partial<Measurement> = {}): Measurement => ({
+  motion,
+  side: 'left',
+  mode: 'passive',
+  position: 'supine',
+  instrument: 'goniometer',
+  trials: [{ end }],
+  ...over,
+});
+const find = (kind: Finding['kind'], a: Assessment, context = {}) => assess(a, context).findings.filter((f) => f.kind === kind);
+const right = { side: 'right' } as const;
+
+describe('capsular pattern', () => {
+  // Cyriax as taught (from memory): shoulder external rotation › abduction › internal rotation
+  const shoulder = (er: number, abd: number, ir: number) => [
+    of('shoulder.externalRotation', er),
+    of('shoulder.abduction', abd),
+    of('shoulder.internalRotation', ir),
+    of('shoulder.externalRotation', 90, right),
+    of('shoulder.abduction', 178, right),
+    of('shoulder.internalRotation', 68, right),
+  ];
+  const judged = (...values: [number, number, number]) => find('capsular-pattern', exam(shoulder(...values), { involvedSide: 'left' }));
+
+  it('is found in the taught order, with its fit and every share', () => {
+    const [found] = judged(25, 85, 50);
+    expect(found!.subject).toBe('Left shoulder, passive');
+    expect(found!.verdict).toBe(
+      'capsular order fits 3 of 3 pairs: external rotation −72.2 % › abduction −52.2 % › internal rotation −26.5 %',
+    );
+    expect(found!.because.join('\n')).toContain('expected 90° (the other side)');
+    expect(found!.because.join('\n')).toContain('not a diagnosis');
+  });
+
+  it('counts half what is too close to tell, and is not found against the order', () => {
+    expect(judged(25, 60, 50)[0]!.verdict).toContain('fits 2.5 of 3 pairs');
+    expect(judged(80, 120, 15)).toEqual([]);
+    expect(judged(88, 172, 66)).toEqual([]);
+  });
+
+  it('needs three motions, and says which is still unmeasured', () => {
+    expect(find('capsular-pattern', exam(shoulder(25, 85, 50).slice(0, 2), { involvedSide: 'left' }))).toEqual([]);
+    const hip = [
+      of('hip.internalRotation', 10, { position: 'prone' }),
+      of('hip.flexion', 80),
+      of('hip.externalRotation', 44, { position: 'prone' }),
+    ];
+    const [found] = find('capsular-pattern', exam(hip));
+    expect(found!.verdict).toMatch(
+      /fits 2 of 2 pairs: internal rotation −77.5 % › flexion −34 % › external rotation kept; not measured: abduction, extension/,
+    );
+  });
+
+  it('takes the neck as a whole, both directions together', () => {
+    const neck = (id: Measurement['motion'], end: number, side: Measurement['side'] = 'midline') =>
+      of(id, end, { side, mode: 'active', position: 'sitting' });
+    const stiff = [
+      neck('cervical.lateralFlexion', 20, 'left'),
+      neck('cervical.lateralFlexion', 22, 'right'),
+      neck('cervical.extension', 36),
+      neck('cervical.flexion', 45),
+    ];
+    const [found] = find('capsular-pattern', exam(stiff), { normSet: 'aaos-1965' });
+    expect(found!.subject).toBe('Neck, active');
+    expect(found!.verdict).toContain('not measured: rotation');
+  });
+
+  it('has patterns of motions that the catalogue holds; joints with two motions are never scored', () => {
+    for (const { joint, steps } of CAPSULAR_PATTERNS) {
+      for (const id of steps.flat())
+        expect(MOTIONS.some((m) => m.id === id && m.joint === joint))
+          .withContext(id)
+          .toBeTrue();
+    }
+    const knees = [of('knee.flexion', 60), of('knee.extension', -10), of('knee.flexion', 135, right), of('knee.extension', 0, right)];
+    expect(find('capsular-pattern', exam(knees, { involvedSide: 'left' }))).toEqual([]);
+  });
+});
+
+describe('two-joint muscle', () => {
+  it('is named where the range grows with the other joint slack', () => {
+    const calf = [of('muscleLength.calfKneeStraight', 2), of('muscleLength.calfKneeBent', 18)];
+    const [found] = find('two-joint-limit', exam(calf));
+    expect(found!.verdict).toBe('16° more with the knee bent: points to the calf muscle that crosses the knee');
+    expect(found!.because.join('\n')).toContain('18 − 2 = 16°');
+  });
+
+  it('is not, within error, where the stretched range is enough, or on the other side', () => {
+    expect(find('two-joint-limit', exam([of('muscleLength.calfKneeStraight', 2), of('muscleLength.calfKneeBent', 9)]))).toEqual([]);
+    expect(find('two-joint-limit', exam([of('muscleLength.straightLegRaise', 80), of('hip.flexion', 120)]))).toEqual([]);
+    expect(find('two-joint-limit', exam([of('muscleLength.calfKneeStraight', 2), of('muscleLength.calfKneeBent', 18, right)]))).toEqual([]);
+    expect(find('two-joint-limit', exam([of('muscleLength.straightLegRaise', 55), of('hip.flexion', 120)])).length).toBe(1);
+  });
+
+  it('names protocols that exist, of one side and mode', () => {
+    for (const { taut, slack } of TWO_JOINT_PAIRS) {
+      const [a, b] = [protocolOfId(taut), protocolOfId(slack)];
+      expect(a?.modes.some((mode) => b?.modes.includes(mode)))
+        .withContext(`${taut} ${slack}`)
+        .toBeTrue();
+    }
+  });
+});
+
+describe('opposite-direction pain', () => {
+  const elbow = (active: [number, number], passive: [number, number]) =>
+    (['active', 'passive'] as const).flatMap((mode) =>
+      (['elbow.flexion', 'elbow.extension'] as const).map((id, at) =>
+        of(id, id === 'elbow.flexion' ? 140 : 0, { mode, pain: (mode === 'active' ? active : passive)[at] }),
+      ),
+    );
+
+  it('points to contractile tissue when active and passive hurt in opposite directions', () => {
+    const [found] = find('opposite-direction-pain', exam(elbow([4, 0], [0, 3])));
+    expect(`${found!.subject}: ${found!.verdict}`).toBe(
+      'Left elbow flexion and left elbow extension: hurts moved actively one way and passively the other: points to contractile tissue',
+    );
+  });
+
+  it('is not concluded from the same direction, or from what was never asked', () => {
+    expect(find('opposite-direction-pain', exam(elbow([4, 0], [4, 0])))).toEqual([]);
+    expect(find('painful', exam(elbow([4, 0], [4, 0])))[0]!.because.join()).toContain('speaks against contractile tissue');
+    const unasked = elbow([4, 0], [0, 3]).map((m) => (m.pain === 0 ? { ...m, pain: undefined } : m));
+    expect(find('opposite-direction-pain', exam(unasked))).toEqual([]);
+  });
+
+  it('takes the neck to the other side as the way back', () => {
+    const turn = (side: 'left' | 'right', mode: 'active' | 'passive', pain: number) =>
+      of('cervical.rotation', 60, { side, mode, pain, position: 'sitting' });
+    const found = find(
+      'opposite-direction-pain',
+      exam([turn('left', 'active', 5), turn('right', 'active', 0), turn('left', 'passive', 0), turn('right', 'passive', 4)]),
+    );
+    expect(found.map((f) => f.subject)).toEqual(['Neck rotation to the left and neck rotation to the right']);
+  });
+});
+
+describe('straight-leg-raise check of lumbar flexion', () => {
+  const dual = (id: Measurement['motion'], upper: number, lower: number): Measurement =>
+    of(id, 0, {
+      side: 'midline',
+      mode: 'active',
+      position: 'standing',
+      instrument: 'dualInclinometer',
+      trials: [{ upper: { zero: 0, end: upper }, lower: { zero: 0, end: lower } }],
+    });
+  const back = (sacralFlexion: number, sacralExtension: number, raise: number, sex: 'male' | 'female' = 'male') =>
+    find(
+      'lumbar-slr-invalid',
+      exam(
+        [
+          dual('lumbar.flexion', sacralFlexion + 30, sacralFlexion),
+          dual('lumbar.extension', sacralExtension + 10, sacralExtension),
+          of('muscleLength.straightLegRaise', raise),
+          of('muscleLength.straightLegRaise', raise + 9, right),
+        ],
+        { person: { birthDate: '1984-05-02', sex } },
+      ),
+    );
+
+  it('has the worked examples of the guide (4th/5th ed., from memory): 25 + 10 with 60 is invalid, 40 + 12 with 60 valid', () => {
+    const [found] = back(25, 10, 60);
+    expect(found!.because.join('\n')).toContain('60 − 35 = 25°');
+    expect(found!.because.join('\n')).toContain('nothing about sincerity');
+    expect(back(40, 12, 60)).toEqual([]);
+  });
+
+  it('applies below 55° of sacral motion in men and 65° in women, and beyond 15° alone', () => {
+    expect(back(46, 10, 90)).toEqual([]);
+    expect(back(46, 10, 90, 'female').length).toBe(1);
+    expect(back(25, 10, 50)).toEqual([]);
+    expect(back(25, 10, 51).length).toBe(1);
+  });
+});
+
+describe('more than expected, and helped along', () => {
+  it('is beyond normal past the mean by 1.96 SD of a norm that may be compared', () => {
+    const dancer = (end: number) => find('beyond-normal', exam([of('hip.abduction', end, { mode: 'active' })]));
+    // Boone & Azen 1979, men 20–54: 40.5 (6.0), beyond from 52.3
+    expect(dancer(52)).toEqual([]);
+    expect(dancer(60)[0]!.verdict).toBe('8° beyond what Boone & Azen 1979 finds in people');
+    expect(
+      find('beyond-normal', exam([of('hip.abduction', 60)], {}), { normSet: 'boone-azen-1979' }).every((f) => !f.verdict.includes('Boone')),
+    ).toBeTrue();
+  });
+
+  it('names what helped, and asks for another reading', () => {
+    const [found] = find('substituted', exam([of('hip.internalRotation', 30, { position: 'prone', substitutions: ['pelvis-lifts'] })]));
+    expect(found!.verdict).toBe('helped along (pelvis lifts): measure again');
+  });
+});
+
+describe('the usual course after an operation', () => {
+  const knee = (end: number, on: string, involvedSide: 'left' | 'right' = 'left') =>
+    find('behind-course', exam([of('knee.flexion', end)], { involvedSide, procedure: { id: 'knee-replacement', on } }));
+
+  it('is told when a reading lies below it by more than its error, and when to let the surgeon know', () => {
+    // Week 6 after replacement: 105 to 110 (practice norms, from memory); error 1.96 × 4.1 = 8.0
+    expect(knee(98, '2026-10-09')).toEqual([]);
+    expect(knee(95, '2026-10-09')[0]!.verdict).toBe('10° behind what is usual 6 weeks after the operation');
+    expect(knee(84, '2026-10-09')[0]!.verdict).toContain('let the surgeon know');
+    expect(knee(60, '2026-10-09', 'right')).toEqual([]);
+    expect(knee(60, '2026-01-09')).toEqual([]);
+  });
+});
+
+describe('order', () => {
+  const stiff: Measurement[] = [
+    of('shoulder.flexion', 100, { mode: 'active' }),
+    of('hip.abduction', 22, { mode: 'active' }),
+    of('ankle.plantarflexion', 40, { mode: 'active', pain: 0 }),
+    of('hip.flexion', 95, { mode: 'active', pain: 3 }),
+  ];
+  const order = (ranking: string, over: Partial<Assessment> = {}) =>
+    assess(exam(stiff, over), { ranking: ranking as never })
+      .findings.filter((f) => f.kind === 'short-of-normal')
+      .map((f) => f.motion);
+
+  it('follows the rule the clinic chose', () => {
+    expect(order('ground-up')).toEqual(['ankle.plantarflexion', 'hip.abduction', 'hip.flexion', 'shoulder.flexion']);
+    expect(order('nearest-complaint', { complaintAt: 'shoulder' })[0]).toBe('shoulder.flexion');
+    expect(order('painless-first')[3]).toBe('hip.flexion');
+    expect(order('largest-first')[0]).toBe('shoulder.flexion');
+  });
+
+  it('keeps pain before range in all of them, and says why everything stands where it stands', () => {
+    for (const ranking of ['ground-up', 'nearest-complaint', 'painless-first', 'largest-first'] as const) {
+      const { findings } = assess(exam(stiff), { ranking });
+      expect(findings[0]!.kind).toBe('painful');
+      expect(findings.every((f) => f.place.length > 5)).toBeTrue();
+    }
+    expect(assess(exam(stiff), { ranking: 'nearest-complaint' }).findings.find((f) => f.kind === 'short-of-normal')!.place).toContain(
+      'no joint is named',
+    );
+  });
+
+  it('explains what a change of rule moved', () => {
+    const [before, after] = (['largest-first', 'ground-up'] as const).map((ranking) => assess(exam(stiff), { ranking }).findings);
+    const moves = explainMoves(before!, after!);
+    expect(moves[0]!.name).toContain('Left ankle plantarflexion');
+    expect(moves[0]!.to).toBeLessThan(moves[0]!.from);
+    expect(moves[0]!.because).toBe('from the ground up: ankle');
+    expect(explainMoves(before!, before!)).toEqual([]);
+  });
+
+  it('after surgery on a knee puts loss of straightening before every other loss', () => {
+    const knees = [of('knee.flexion', 70), of('knee.extension', -9), of('knee.flexion', 135, right), of('knee.extension', 2, right)];
+    const losses = (procedure?: Assessment['procedure']) =>
+      assess(exam(knees, { involvedSide: 'left', procedure })).findings.filter((f) => f.kind.startsWith('short'));
+    expect(losses({ id: 'knee-replacement', on: '2026-09-20' })[0]!.motion).toBe('knee.extension');
+    expect(losses({ id: 'knee-replacement', on: '2026-09-20' })[0]!.place).toContain('straightening comes first');
+    expect(losses()[0]!.motion).toBe('knee.flexion');
+  });
+
+  it('joins the losses of one reading into one sentence and keeps the rest apart', () => {
+    const { findings } = assess(
+      exam([of('hip.abduction', 18, { mode: 'active', pain: 2 }), of('hip.abduction', 42, { mode: 'active', ...right })]),
+    );
+    const sentences = sentencesOf(findings);
+    expect(sentences.map((s) => s.findings.map((f) => f.kind))).toEqual([['painful'], ['short-of-other-side', 'short-of-normal']]);
+  });
+
+  it('knows a joint for every motion, and how far joints lie apart', () => {
+    for (const { id } of MOTIONS) expect(JOINTS).withContext(id).toContain(jointOf(id));
+    expect([...FROM_THE_GROUND].sort()).toEqual([...JOINTS].sort());
+    expect([
+      jointsApart('hip', 'hip'),
+      jointsApart('ankle', 'hip'),
+      jointsApart('elbow', 'shoulder'),
+      jointsApart('shoulder', 'hip'),
+    ]).toEqual([0, 2, 1, 4]);
+    expect([
+      jointOf('muscleLength.straightLegRaise'),
+      jointOf('distance.kneeToWall'),
+      jointOf('girth.calf'),
+      jointOf('strength.hipAbduction'),
+      jointOf('check.armsOverhead'),
+    ]).toEqual(['hip', 'ankle', 'ankle', 'hip', 'shoulder']);
+  });
+});
+
+describe('total rotation', () => {
+  const rotation = (er: [number, number], ir: [number, number]) =>
+    assess(
+      exam([
+        of('shoulder.externalRotation', er[0]),
+        of('shoulder.externalRotation', er[1], right),
+        of('shoulder.internalRotation', ir[0]),
+        of('shoulder.internalRotation', ir[1], right),
+      ]),
+    );
+
+  it('stands beside the ends, with the error of all four readings', () => {
+    const [arc] = rotation([95, 125], [70, 42]).arcs;
+    expect([arc!.left!.value, arc!.right!.value, arc!.difference]).toEqual([165, 167, -2]);
+    expect(arc!.mdc).toBeCloseTo(1.96 * 6, 9);
+    expect(arc!.words).toContain('one end is traded for the other');
+    const less = rotation([95, 125], [70, 42]).findings.find(
+      (f) => f.kind === 'short-of-other-side' && f.motion === 'shoulder.internalRotation',
+    );
+    expect(less!.because.join('\n')).toContain('the whole arc, shoulder rotation, total: left 95 + 70 = 165°');
+  });
+
+  it('tells a lost arc from a traded one', () => {
+    expect(rotation([95, 96], [70, 42]).arcs[0]!.words).toContain('the arc itself is less on one side');
+  });
+});

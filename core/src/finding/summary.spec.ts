@@ -1,0 +1,57 @@
+import type { Measurement } from '../assessment.js';
+import { assess, draftSummary } from './index.js';
+
+const of = (motion: Measurement['motion'], end: number, over: Partial<Measurement> = {}): Measurement => ({
+  motion,
+  side: 'left',
+  mode: 'passive',
+  position: 'supine',
+  instrument: 'goniometer',
+  trials: [{ end }],
+  ...over,
+});
+const summary = (measurements: Measurement[], previous?: Measurement[]) =>
+  draftSummary(
+    assess({
+      person: { birthDate: '1984-05-02', sex: 'male' },
+      assessedOn: '2026-11-20',
+      involvedSide: 'left',
+      measurements,
+      previous: previous && { assessedOn: '2026-10-20', measurements: previous },
+    }),
+  );
+
+describe('drafted summary', () => {
+  it('says what is short, which side is greater, what hurts, what changed, what to measure again and what comes first', () => {
+    const text = summary(
+      [
+        of('hip.flexion', 92, { pain: 4, painWhere: 'front of the groin' }),
+        of('hip.flexion', 121, { side: 'right' }),
+        of('hip.abduction', 22, { mode: 'active', substitutions: ['pelvis-hikes'] }),
+        of('hip.abduction', 25),
+      ],
+      [of('hip.flexion', 78)],
+    );
+    expect(text.split('\n')).toEqual([
+      'Short of normal: left hip abduction and flexion.',
+      'The right side is greater in hip flexion (by 29°).',
+      'Hurts: left hip flexion (4 of 10, front of the groin).',
+      'Really changed since the last visit: left hip flexion 14° more.',
+      'To measure again: left hip abduction.',
+      'First: left hip abduction (largest loss first).',
+    ]);
+  });
+
+  it('says so when nothing is short, and nothing when nothing was measured', () => {
+    expect(summary([of('hip.flexion', 121)])).toBe(
+      'Nothing is short of normal, of the other side or active of passive by more than measuring error (Boone & Azen 1979).\nNo pain was noted.',
+    );
+    expect(summary([])).toBe('');
+  });
+
+  it('prints no bare sign and no diagnosis', () => {
+    const text = summary([of('knee.extension', -12), of('knee.extension', 0, { side: 'right' })]);
+    expect(text).not.toMatch(/[-−]\d/);
+    expect(text).toContain('The right side is greater in knee extension (by 12°).');
+  });
+});

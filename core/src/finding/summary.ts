@@ -1,0 +1,124 @@
+import { formatSize } from '../angle/words.js';
+import { motion, regionName } from '../catalogue/index.js';
+import type { Side } from '../terms.js';
+import type { Judgement } from './assess.js';
+import { jointOf } from './body.js';
+import { sidedName } from './make.js';
+import { RANKING_NAMES } from './rank.js';
+import type { Finding } from './types.js';
+
+/** "a, b and c" */
+function listed(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]!}`;
+}
+
+const upper = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
+const of = (findings: readonly Finding[], ...kinds: readonly Finding['kind'][]): Finding[] =>
+  findings.filter((f) => kinds.includes(f.kind));
+/** The same motion and side, whatever mode: said once. */
+const wayOf = ({ motion: id, side, digit }: Finding): string => `${id}|${side}|${digit ?? ''}`;
+const name = ({ motion: id, side, digit }: Finding): string => {
+  const words = sidedName(id, side, digit);
+  return `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
+};
+
+function once(findings: readonly Finding[]): Finding[] {
+  return [...new Map([...findings].reverse().map((f) => [wayOf(f), f])).values()].reverse();
+}
+
+/**
+ * A short summary of a visit in plain clinical words, to be read over and put
+ * right: which joints and directions are short, which side is greater, what
+ * hurts, what changed, what is to be measured again, and what comes first. No
+ * figure in it that is not in the findings, and no diagnosis.
+ */
+export function draftSummary({ findings, measurements, ranking, normSet }: Judgement): string {
+  if (measurements.length === 0) return '';
+  const lines = [
+    short(findings),
+    sides(findings),
+    control(findings),
+    pain(findings),
+    patterns(findings),
+    course(findings),
+    changes(findings),
+    again(findings),
+  ];
+  const said = lines.filter((line) => line !== '');
+  if (said.length === 1 && of(findings, 'painful').length === 0)
+    said.unshift(`Nothing is short of normal, of the other side or active of passive by more than measuring error (${normSet.short}).`);
+  const first = of(findings, 'short-of-other-side', 'short-of-normal', 'active-short-of-passive', 'behind-course')[0];
+  if (first)
+    said.push(
+      `First: ${name(first)} (${RANKING_NAMES[ranking]}${/straightening/.test(first.place) ? '; after surgery on the knee, straightening first' : ''}).`,
+    );
+  return said.join('\n');
+}
+
+/** "Short of normal: left hip internal rotation, flexion; right hip flexion." */
+function short(findings: readonly Finding[]): string {
+  const joints = new Map<string, { where: string; motions: string[] }>();
+  for (const finding of once(of(findings, 'short-of-normal'))) {
+    const joint = jointOf(finding.motion);
+    const { short: words, joint: own } = motion(finding.motion);
+    const isJoint = own === joint;
+    const where = isJoint ? `${finding.side === 'midline' ? '' : `${finding.side} `}${regionName(joint).toLowerCase()}` : '';
+    const key = isJoint ? where : name(finding);
+    const entry = joints.get(key) ?? { where: isJoint ? where : '', motions: [] };
+    entry.motions.push(isJoint ? words.toLowerCase() : name(finding));
+    joints.set(key, entry);
+  }
+  const parts = [...joints.values()].map(({ where, motions }) => [where, listed(motions)].filter(Boolean).join(' '));
+  return parts.length ? `Short of normal: ${parts.join('; ')}.` : '';
+}
+
+const OTHER: Readonly<Record<Side, string>> = { left: 'right', right: 'left', midline: '' };
+
+/** "The right side is greater in hip internal rotation by 12°." */
+function sides(findings: readonly Finding[]): string {
+  const greater = new Map<string, string[]>();
+  for (const finding of once(of(findings, 'short-of-other-side'))) {
+    const { name: words, unit } = motion(finding.motion);
+    const side = OTHER[finding.side];
+    greater.set(side, [
+      ...(greater.get(side) ?? []),
+      `${words.charAt(0).toLowerCase()}${words.slice(1)} (by ${formatSize(Math.abs(finding.difference ?? 0), unit)})`,
+    ]);
+  }
+  return [...greater].map(([side, motions]) => `The ${side} side is greater in ${listed(motions)}.`).join(' ');
+}
+
+function control(findings: readonly Finding[]): string {
+  const found = once(of(findings, 'active-short-of-passive'));
+  return found.length ? `Active clearly less than passive: ${listed(found.map(name))}.` : '';
+}
+
+function pain(findings: readonly Finding[]): string {
+  const worst = new Map<string, Finding>();
+  // Findings come in order of weight, so the first of a motion is its worst.
+  for (const finding of of(findings, 'painful')) if (!worst.has(wayOf(finding))) worst.set(wayOf(finding), finding);
+  const parts = [...worst.values()].map((f) => `${name(f)} (${f.verdict.replace(/^hurts, /, '')})`);
+  return parts.length ? `Hurts: ${parts.join('; ')}.` : 'No pain was noted.';
+}
+
+function patterns(findings: readonly Finding[]): string {
+  const capsular = of(findings, 'capsular-pattern').map((f) => `${f.subject.split(',')[0]!}: ${f.verdict.split(':')[0]!}`);
+  const muscle = of(findings, 'two-joint-limit').map((f) => `${upper(name(f))}: ${f.verdict}`);
+  const tissue = of(findings, 'opposite-direction-pain').map((f) => `${f.subject}: ${f.verdict}`);
+  return [...capsular, ...muscle, ...tissue].map((line) => `${line}.`).join(' ');
+}
+
+function course(findings: readonly Finding[]): string {
+  const found = once(of(findings, 'behind-course'));
+  return found.map((f) => `${upper(name(f))} is ${f.verdict}.`).join(' ');
+}
+
+function changes(findings: readonly Finding[]): string {
+  const real = once(of(findings, 'changed')).map((f) => `${name(f)} ${f.verdict.replace(' than last time', '')}`);
+  return real.length ? `Really changed since the last visit: ${listed(real)}.` : '';
+}
+
+function again(findings: readonly Finding[]): string {
+  const found = once(of(findings, 'active-beyond-passive', 'inconsistent-trials', 'substituted', 'lumbar-slr-invalid'));
+  return found.length ? `To measure again: ${listed(found.map(name))}.` : '';
+}

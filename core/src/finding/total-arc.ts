@@ -1,0 +1,104 @@
+import { formatNumber, formatSigned } from '../angle/words.js';
+import { protocolOf } from '../catalogue/index.js';
+import { mdcOfDifference } from '../error/sem.js';
+import type { MeasuredValue } from '../measurement.js';
+import type { Joint, Mode, MotionId, Position } from '../terms.js';
+
+/** Two opposite ends of one joint in one position, as one arc on each side. Degrees. */
+export interface TotalArc {
+  readonly joint: Joint;
+  readonly name: string;
+  readonly mode: Mode;
+  readonly position: Position;
+  /** The two ends, the one that is written first first. */
+  readonly motions: readonly [MotionId, MotionId];
+  readonly how: string;
+  readonly left: ArcOfSide | null;
+  readonly right: ArcOfSide | null;
+  /** left − right; null with one side alone. */
+  readonly difference: number | null;
+  /** Error of that difference, from all four readings. */
+  readonly mdc: number | null;
+  /** "88° apart, real" */
+  readonly verdict: string;
+  readonly words: string;
+}
+
+export interface ArcOfSide {
+  readonly value: number;
+  readonly first: number;
+  readonly last: number;
+  readonly sem: number;
+}
+
+const ROTATIONS: readonly (readonly [Joint, MotionId, MotionId])[] = [
+  ['shoulder', 'shoulder.externalRotation', 'shoulder.internalRotation'],
+  ['hip', 'hip.externalRotation', 'hip.internalRotation'],
+];
+/**
+ * Sides whose arcs differ by less usually belong to a healthy thrower.
+ *
+ * @see Wilk KE, Meister K, Andrews JR. Am J Sports Med 2002;30:136-151 (from memory)
+ */
+const THROWERS_ARC = 5;
+/** Ends that differ at least so much while the arc is the same have been traded for each other. @see Kibler 2012; Wilk 2011: 18–20° (from memory) */
+const TRADED = 18;
+
+/**
+ * Total rotation of shoulders and hips: external and internal rotation in the
+ * same position and mode, side by side. A throwing arm may have given up one
+ * end for the other: then the ends differ and the arc does not.
+ */
+export function totalArcs(measured: readonly MeasuredValue[]): TotalArc[] {
+  return ROTATIONS.flatMap(([joint, firstMotion, lastMotion]) => {
+    const ends = measured.filter(({ measurement: m }) => m.motion === firstMotion || m.motion === lastMotion);
+    const ways = new Map(
+      ends.map(({ measurement: m }) => {
+        const { position, variant, label } = protocolOf(m);
+        return [`${position}|${variant ?? ''}|${m.mode}`, { position, variant, label, mode: m.mode }] as const;
+      }),
+    );
+    return [...ways.values()].flatMap(({ position, variant, label, mode }): TotalArc[] => {
+      const find = (id: MotionId, side: 'left' | 'right') =>
+        ends.find(
+          ({ measurement: m }) =>
+            m.motion === id && m.side === side && m.mode === mode && m.position === position && protocolOf(m).variant === variant,
+        );
+      const of = (side: 'left' | 'right'): ArcOfSide | null => {
+        const [first, last] = [find(firstMotion, side), find(lastMotion, side)];
+        if (!first || !last) return null;
+        return { value: first.value + last.value, first: first.value, last: last.value, sem: Math.hypot(first.sem, last.sem) };
+      };
+      const [left, right] = [of('left'), of('right')];
+      if (!left && !right) return [];
+      const difference = left && right ? left.value - right.value : null;
+      const mdc = left && right ? mdcOfDifference(left.sem, right.sem) : null;
+      const name = `${joint === 'hip' ? 'Hip' : 'Shoulder'} rotation, total`;
+      const words = describe(joint, left, right, difference, mdc);
+      const verdict =
+        difference === null || mdc === null
+          ? 'one side alone'
+          : `${formatNumber(Math.round(Math.abs(difference)))}° apart, ${Math.abs(difference) < mdc ? 'within error' : 'real'}`;
+      return [
+        { joint, name, mode, position, motions: [firstMotion, lastMotion], how: label, left, right, difference, mdc, verdict, words },
+      ];
+    });
+  });
+}
+
+function describe(joint: Joint, left: ArcOfSide | null, right: ArcOfSide | null, difference: number | null, mdc: number | null): string {
+  const sum = (arc: ArcOfSide) => `${formatNumber(arc.first)} + ${formatNumber(arc.last)} = ${formatNumber(arc.value)}°`;
+  const sides = [left && `left ${sum(left)}`, right && `right ${sum(right)}`].filter(Boolean).join(', ');
+  if (!left || !right || difference === null || mdc === null) return `${sides}; the other side is not measured`;
+  const size = `left − right ${formatSigned(difference)}°`;
+  if (Math.abs(difference) >= mdc)
+    return `${sides}; ${size}, more than measuring error (${formatNumber(mdc)}°): the arc itself is less on one side`;
+  const [first, last] = [left.first - right.first, left.last - right.last];
+  const traded =
+    Math.min(Math.abs(first), Math.abs(last)) >= TRADED / 2 && Math.max(Math.abs(first), Math.abs(last)) >= TRADED && first * last < 0;
+  const closely = Math.abs(difference) <= THROWERS_ARC ? '' : `, though beyond the ${THROWERS_ARC}° usual between the arms of throwers`;
+  return (
+    `${sides}; ${size}, within measuring error (${formatNumber(mdc)}°)` +
+    (traded ? ': one end is traded for the other, the arc is the same' : joint === 'shoulder' ? closely : '')
+  );
+}

@@ -1,0 +1,120 @@
+import { formatNumber } from '../angle/words.js';
+import { protocolOf } from '../catalogue/index.js';
+import { mdcOfDifference } from '../error/sem.js';
+import type { Source } from '../terms.js';
+import { COMMON_PRACTICE } from '../terms.js';
+import { errorLine, finding, sizeWords, trialArithmetic } from './make.js';
+import { weigh } from './severity.js';
+import type { Detector } from './types.js';
+
+/** One range measured with a muscle's other joint stretching it, and with that joint slackening it. Protocol ids. */
+interface Pair {
+  readonly taut: string;
+  readonly slack: string;
+  readonly muscle: string;
+  readonly slackened: string;
+  /** Where the slack test is longer in everybody: the taut one must also fall below this. */
+  readonly below?: number;
+  readonly source: Source;
+}
+
+const taught = (cite: string): Source => ({ cite, fromMemory: true });
+const CALF = { muscle: 'the calf muscle that crosses the knee', slackened: 'the knee bent' };
+const DIGIOVANNI = taught('Silfverskiöld 1924; DiGiovanni CW et al. J Bone Joint Surg Am 2002;84:962-970');
+const FRONT = { muscle: 'the thigh muscle that crosses hip and knee', slackened: 'the hip bent' };
+
+/** Tests that come in pairs. The range is the same; one neighbour differs. */
+export const TWO_JOINT_PAIRS: readonly Pair[] = [
+  { taut: 'muscleLength.calfKneeStraight/supine', slack: 'muscleLength.calfKneeBent/supine', ...CALF, below: 10, source: DIGIOVANNI },
+  { taut: 'muscleLength.calfKneeStraight/supine', slack: 'ankle.dorsiflexion/prone', ...CALF, below: 10, source: DIGIOVANNI },
+  { taut: 'ankle.dorsiflexion/supine', slack: 'ankle.dorsiflexion/sitting', ...CALF, below: 10, source: DIGIOVANNI },
+  {
+    taut: 'ankle.dorsiflexion/standing-loaded-straight',
+    slack: 'ankle.dorsiflexion/standing-loaded',
+    ...CALF,
+    below: 30,
+    source: taught('Munteanu SE et al. J Sci Med Sport 2009;12:54-59'),
+  },
+  {
+    taut: 'muscleLength.proneKneeBend/prone',
+    slack: 'knee.flexion/supine',
+    ...FRONT,
+    below: 120,
+    source: taught('Piva SR et al. BMC Musculoskelet Disord 2006;7:33'),
+  },
+  {
+    taut: 'knee.flexion/prone',
+    slack: 'knee.flexion/supine',
+    ...FRONT,
+    below: 120,
+    source: taught('Piva SR et al. BMC Musculoskelet Disord 2006;7:33'),
+  },
+  {
+    taut: 'muscleLength.straightLegRaise/supine',
+    slack: 'hip.flexion/supine',
+    muscle: 'the hamstrings',
+    slackened: 'the knee bent',
+    below: 70,
+    source: COMMON_PRACTICE,
+  },
+  {
+    taut: 'muscleLength.adductorsKneeStraight/supine',
+    slack: 'muscleLength.adductorsKneeBent/supine',
+    muscle: 'the adductor that crosses the knee',
+    slackened: 'the knee bent',
+    source: taught('textbook practice'),
+  },
+  {
+    taut: 'muscleLength.fingerIntrinsicsMcpExtended/sitting',
+    slack: 'muscleLength.fingerIntrinsicsMcpFlexed/sitting',
+    muscle: 'the small muscles of the hand',
+    slackened: 'the knuckle bent',
+    source: taught('standard hand texts'),
+  },
+  {
+    taut: 'muscleLength.sideLyingLegDrop/sidelying-knee-straight',
+    slack: 'muscleLength.sideLyingLegDrop/sidelying',
+    muscle: 'the band along the outer thigh',
+    slackened: 'the knee bent',
+    source: COMMON_PRACTICE,
+  },
+];
+
+/**
+ * Range that grows when the other joint slackens a muscle: the muscle, not the
+ * joint, ends it. Both tests on the same side, in the same mode.
+ */
+export const twoJointLimit: Detector = ({ measured, thresholds }) =>
+  measured.flatMap((taut) => {
+    const { side, mode, digit } = taut.measurement;
+    const id = protocolOf(taut.measurement).id;
+    return TWO_JOINT_PAIRS.filter((pair) => pair.taut === id).flatMap((pair) => {
+      const slack = measured.find(
+        ({ measurement: m }) => protocolOf(m).id === pair.slack && m.side === side && m.mode === mode && m.digit === digit,
+      );
+      if (!slack || (pair.below !== undefined && taut.value >= pair.below)) return [];
+      const mdc = mdcOfDifference(taut.sem, slack.sem);
+      const gap = slack.value - taut.value;
+      if (gap <= Math.max(mdc, thresholds.activeGap)) return [];
+      const weight = weigh({ value: taut.value, expected: slack.value, better: 'more', mdc }, thresholds);
+      return [
+        finding(taut, {
+          kind: 'two-joint-limit',
+          severity: weight.severity === 'marked' ? 'moderate' : weight.severity,
+          expected: slack.value,
+          timesError: weight.timesError,
+          verdict: `${sizeWords(taut, gap)} more with ${pair.slackened}: points to ${pair.muscle}`,
+          because: [
+            `stretched: ${trialArithmetic(taut)}`,
+            `with ${pair.slackened}: ${trialArithmetic(slack)}`,
+            `${formatNumber(slack.value)} − ${formatNumber(taut.value)} = ${formatNumber(gap)}°; error of a difference ${formatNumber(mdc)}°, and at least ${formatNumber(thresholds.activeGap)}°`,
+            ...(pair.below === undefined
+              ? []
+              : [`the slack test goes further in most people: it counts only where the stretched one stays below ${pair.below}°`]),
+            errorLine(taut),
+            `${pair.source.cite}${pair.source.fromMemory ? ' (from memory)' : ''}`,
+          ],
+        }),
+      ];
+    });
+  });

@@ -1,0 +1,143 @@
+import { describeEnd, formatNumber, formatSize } from '../angle/words.js';
+import { motion } from '../catalogue/index.js';
+import { bandAround } from '../error/sem.js';
+import { shortfall, TASK_NEEDS } from '../norms/index.js';
+import type { IsoDate, MotionId } from '../terms.js';
+import type { DatedValue, Trend } from './trend.js';
+
+export const GOAL_SOURCES = ['other-side', 'norm', 'task', 'hand'] as const;
+export type GoalSource = (typeof GOAL_SOURCES)[number];
+
+/** Where a goal is to come from. */
+export interface GoalChoice {
+  readonly source: GoalSource;
+  /** Set by hand: the goal itself, in the motion's unit. */
+  readonly value?: number;
+  /** From a task: its name. */
+  readonly task?: string;
+  /** From the other side: how much less is agreed on, as after a joint replacement. */
+  readonly less?: number;
+  /** Who it was agreed with. */
+  readonly note?: string;
+}
+
+export interface Goal {
+  readonly source: GoalSource;
+  readonly value: number;
+  /** "118° from the right side less 14°" */
+  readonly words: string;
+}
+
+/** What goals can be taken from. */
+export interface GoalGround {
+  readonly motion: MotionId;
+  /** Latest value of the other side. */
+  readonly otherSide?: number;
+  /** True where the other side was operated on or is a patient itself: it is no goal. */
+  readonly otherSideInvolved: boolean;
+  readonly norm?: { readonly expected: number; readonly name: string };
+}
+
+/**
+ * The goal of a motion, in its unit.
+ *
+ * @returns the goal, or why there is none
+ */
+export function goalOf(choice: GoalChoice, ground: GoalGround): Goal | { readonly why: string } {
+  const about = motion(ground.motion);
+  const of = (value: number, words: string): Goal => ({
+    source: choice.source,
+    value,
+    words: `${describeEnd(about, value)} ${words}${choice.note ? ` (${choice.note})` : ''}`,
+  });
+  switch (choice.source) {
+    case 'hand':
+      return choice.value === undefined ? { why: 'no figure was set' } : of(choice.value, 'set by hand');
+    case 'task': {
+      const need = TASK_NEEDS.find((n) => n.motion === ground.motion && n.task === choice.task);
+      return need ? of(need.atLeast, `for ${need.task}`) : { why: 'this task asks nothing of this motion' };
+    }
+    case 'norm':
+      return ground.norm
+        ? of(ground.norm.expected, `expected by ${ground.norm.name}`)
+        : { why: 'the clinic’s norm set has no value for it' };
+    case 'other-side': {
+      if (ground.otherSideInvolved) return { why: 'the other side is a patient itself: it is no goal' };
+      if (ground.otherSide === undefined) return { why: 'the other side is not measured yet' };
+      const { less = 0 } = choice;
+      return of(ground.otherSide - less, `from the other side${less > 0 ? ` less ${formatSize(less, about.unit)}` : ''}`);
+    }
+  }
+}
+
+/** Whether and when a goal is reached at the rate of the last visits. */
+export type Projection =
+  | { readonly kind: 'reached' }
+  | { readonly kind: 'within-error'; readonly missing: number }
+  | { readonly kind: 'no-trend' }
+  | { readonly kind: 'not-in-sight'; readonly trend: Trend }
+  /** It has stopped moving: no day is told from a line that is not told from level. */
+  | { readonly kind: 'standing-still'; readonly trend: Trend }
+  | {
+      readonly kind: 'on-the-way';
+      readonly trend: Trend;
+      readonly on: IsoDate;
+      readonly earliest: IsoDate;
+      /** null: at the slow end of the interval, never. */
+      readonly latest: IsoDate | null;
+    };
+
+/** Further ahead no straight line says anything: recovery flattens. Weeks after the last visit. */
+const FURTHEST = 26;
+const DAY = 86_400_000;
+const Z = 1.96;
+
+const dayAfter = (from: IsoDate, weeks: number): IsoDate =>
+  new Date(Date.parse(`${from}T00:00:00Z`) + Math.round(weeks * 7) * DAY).toISOString().slice(0, 10);
+
+/**
+ * The day on which the line of the last visits meets the goal, with the
+ * interval that the error of the line leaves (Fieller). A straight line
+ * through a recovery that flattens promises too much: said wherever shown.
+ *
+ * @param last the latest reading
+ */
+export function projectGoal(goal: number, last: DatedValue, trend: Trend | null, id: MotionId): Projection {
+  const { better } = motion(id);
+  const missing = shortfall(goal, last.value, better);
+  if (missing <= 0) return { kind: 'reached' };
+  if (missing < bandAround(last.sem)) return { kind: 'within-error', missing };
+  if (!trend) return { kind: 'no-trend' };
+  // Counted in the direction of the goal, so that less can be better.
+  const way = better === 'less' ? -1 : 1;
+  const slope = way * trend.perWeek;
+  const slopeError = Math.max(trend.high - trend.perWeek, trend.perWeek - trend.low) / Z;
+  const lastWeek = (Date.parse(`${last.on}T00:00:00Z`) - Date.parse(`${trend.from}T00:00:00Z`)) / (7 * DAY);
+  const distance = way * (goal - trend.middle.value);
+  const weeks = distance / slope + trend.middle.week;
+  if (slope <= 0 || weeks > lastWeek + FURTHEST) return { kind: 'not-in-sight', trend };
+  // (distance − slope·u)² = z²(SEM² + SE²·u²), u in weeks from the middle of the line.
+  const a = slope ** 2 - (Z * slopeError) ** 2;
+  const b = slope * distance;
+  const c = distance ** 2 - (Z * trend.middle.sem) ** 2;
+  const root = Math.sqrt(Math.max(0, b * b - a * c));
+  const fast = c / (b + root);
+  const slow = a > 0 ? (b + root) / a : Infinity;
+  const day = (week: number) => dayAfter(trend.from, Math.max(lastWeek, week));
+  const latestWeek = slow + trend.middle.week;
+  return {
+    kind: 'on-the-way',
+    trend,
+    on: day(weeks),
+    earliest: day(fast + trend.middle.week),
+    latest: latestWeek <= lastWeek + FURTHEST ? day(latestWeek) : null,
+  };
+}
+
+/** A rate in words: "+1.2° a week, between −0.4° and 2.8°". */
+export function rateWords({ perWeek, low, high }: Pick<Trend, 'perWeek' | 'low' | 'high'>, id: MotionId): string {
+  const { unit } = motion(id);
+  const suffix = unit === 'deg' ? '°' : ` ${unit}`;
+  const signed = (value: number) => `${value > 0 ? '+' : ''}${formatNumber(value)}${suffix}`;
+  return `${signed(perWeek)} a week, between ${signed(low)} and ${signed(high)}`;
+}

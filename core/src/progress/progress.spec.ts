@@ -1,0 +1,313 @@
+import type { Measurement, Session } from '../assessment.js';
+import { bandAt, COURSES, courseOf } from '../course/index.js';
+import { PROCEDURES, addWeeks } from '../plan/index.js';
+import { motion } from '../catalogue/index.js';
+import {
+  changeWord,
+  courseWords,
+  finishOf,
+  headline,
+  projectionWords,
+  weekWords,
+  goalOf,
+  judgeMarker,
+  judgeRetest,
+  memoryWords,
+  progressOf,
+  rateWords,
+  rememberDrills,
+  type Marker,
+} from './index.js';
+
+const SURGERY = '2026-08-03';
+const knee = (over: Partial<Measurement>, end: number): Measurement => ({
+  motion: 'knee.flexion',
+  side: 'left',
+  mode: 'passive',
+  position: 'supine',
+  instrument: 'goniometer',
+  trials: [{ end }],
+  examiner: 'Wren',
+  ...over,
+});
+const visit = (week: number, ...measurements: Measurement[]): Session => ({ assessedOn: addWeeks(SURGERY, week), measurements });
+const person = { birthDate: '1959-05-02', sex: 'male' } as const;
+const context = { person, involvedSide: 'left', operation: { id: 'knee-replacement', on: SURGERY } } as const;
+const course = [
+  [1, 62],
+  [2, 74],
+  [3, 83],
+  [4, 90],
+  [6, 98],
+  [8, 104],
+  [10, 106],
+  [12, 106],
+] as const;
+const eight = course.map(([week, end]) => visit(week, knee({}, end), knee({ side: 'right' }, 132)));
+const left = (sessions: readonly Session[], more = {}) => progressOf(sessions, { ...context, ...more }).find((s) => s.side === 'left')!;
+
+describe('progress over eight visits after a knee replacement', () => {
+  it('uses the error published for knees after replacement, and finds the gain real', () => {
+    const series = left(eight);
+    expect(series.errorSource).toContain('Stratford');
+    expect(series.sinceFirst).toEqual(jasmine.objectContaining({ change: 44, verdict: 'more' }));
+    expect(series.sinceFirst!.mdc).toBeCloseTo(1.96 * Math.SQRT2 * 4.1, 9);
+    expect(series.changes.length).toBe(7);
+  });
+
+  it('is behind the usual course at first and on it later', () => {
+    expect(left(eight).course!.standings).toEqual(['behind', 'behind', 'behind', 'on', 'on', 'on', 'on', 'on']);
+    expect(left(eight).course!.points.map((p) => [p.week, p.low, p.high])).toEqual([
+      [0.3, 70, 90],
+      [2, 90, jasmine.any(Number)],
+      [6, 105, 110],
+      [12, 110, 120],
+    ] as never);
+  });
+
+  it('has stopped moving short of a goal set by hand, and the goal is not in sight or far', () => {
+    const key = left(eight).key;
+    const series = left(eight, { goals: new Map([[key, { source: 'hand', value: 118, note: 'surgeon' }]]) });
+    expect(series.goal!.words).toBe('118° set by hand (surgeon)');
+    expect(series.plateau).toEqual(jasmine.objectContaining({ visits: 4, weeks: 6 }));
+    expect(rateWords(series.recent!, 'knee.flexion')).toMatch(/a week, between −/);
+  });
+
+  it('takes the other side as goal, less what was agreed; not by itself after a replacement', () => {
+    expect(left(eight).goal).toBeNull();
+    expect(left(eight, { operation: { id: 'meniscus-repair', on: SURGERY } }).goal!.value).toBe(132);
+    const key = left(eight).key;
+    const agreed = left(eight, { goals: new Map([[key, { source: 'other-side', less: 14 }]]) });
+    expect(agreed.goal).toEqual(jasmine.objectContaining({ value: 118, words: '118° from the other side less 14°' }));
+  });
+
+  it('keeps another examiner’s reading with its larger error, out of the trend', () => {
+    const sessions = [...eight.slice(0, 4), visit(5, knee({ examiner: 'Rook' }, 101)), ...eight.slice(5)];
+    const series = left(sessions);
+    const odd = series.points[4]!;
+    expect(odd.apart).toBe('another examiner (Rook)');
+    expect(odd.sem).toBe(5);
+    expect(series.trend!.visits).toBe(7);
+    expect(left([...eight.slice(0, 7), visit(12, knee({ instrument: 'inclinometer' }, 106))]).points[7]!.apart).toBe(
+      'another instrument (inclinometer)',
+    );
+  });
+
+  it('never joins another protocol, and says so', () => {
+    const series = progressOf([...eight, visit(13, knee({ position: 'prone' }, 95))], context);
+    const supine = series.find((s) => s.side === 'left' && s.position === 'supine')!;
+    expect(supine.points.length).toBe(8);
+    expect(supine.notJoined).toEqual([
+      {
+        protocol: 'knee.flexion/prone',
+        on: [visit(13).assessedOn],
+        words: jasmine.stringContaining('a different thing, not joined') as never,
+      },
+    ]);
+  });
+
+  it('uses the clinic’s own error for a change that was within the default one', () => {
+    const sessions = [visit(10, knee({ side: 'right' }, 128)), visit(12, knee({ side: 'right' }, 132))];
+    const change = (own: Parameters<typeof progressOf>[1]['own']) => progressOf(sessions, { person, own })[0]!.sinceLast!;
+    expect(change([]).verdict).toBe('within-error');
+    const own = {
+      motion: 'knee.flexion',
+      instrument: 'goniometer',
+      protocol: 'knee.flexion/supine',
+      examiners: 'same',
+      sem: 1.2,
+      subjects: 12,
+      raters: 2,
+      adoptedOn: '2026-11-01',
+    } as const;
+    expect(change([own]).verdict).toBe('more');
+    expect(change([own]).errorSource).toContain('own study, 12 people × 2 repeats');
+    expect(change([{ ...own, protocol: 'knee.flexion/prone' }]).verdict).toBe('within-error');
+  });
+});
+
+describe('progress in words', () => {
+  const when = weekWords(SURGERY);
+
+  it('says how much better, since when nothing moved, where it stands in the course, and about the goal', () => {
+    const key = left(eight).key;
+    const series = left(eight, { goals: new Map([[key, { source: 'hand', value: 120 }]]) });
+    expect(headline(series, when)).toBe('is 44° better than in week 1 and has not really moved since week 6');
+    expect(courseWords(series, when)).toBe('On the usual course since week 4, behind it before.');
+    expect(projectionWords(series, when)).toMatch(
+      /^It stands still short of the goal, so no day is told for it: \+1\.2° a week, between −/,
+    );
+    const early = left(eight.slice(0, 5), { goals: new Map([[key, { source: 'hand', value: 120 }]]) });
+    expect(projectionWords(early, when)).toMatch(
+      /^At this rate the goal is met about week \d+ \(week \d+ at the earliest, (week \d+ at the latest|perhaps never)\): \+/,
+    );
+  });
+
+  it('calls a change within error, and less better where less is good', () => {
+    const plain = (on: string) => on;
+    const two = left([visit(1, knee({}, 90)), visit(3, knee({}, 94))]);
+    expect(headline(two, plain)).toBe('has not really changed since 2026-08-10: +4°, within measuring error');
+    expect(headline(left([visit(1, knee({}, 90))]), plain)).toContain('one reading so far');
+    expect([
+      changeWord({ verdict: 'less', better: 'less' }),
+      changeWord({ verdict: 'less', better: 'more' }),
+      changeWord({ verdict: 'less', better: 'neither' }),
+    ]).toEqual(['better', 'worse', 'less']);
+  });
+
+  it('names the day of the goal with its earliest and latest', () => {
+    const rising = [1, 2, 3, 4].map((week) => visit(week, knee({}, 50 + 12 * week)));
+    const key = left(rising).key;
+    const words = projectionWords(left(rising, { goals: new Map([[key, { source: 'hand', value: 125 }]]) }), when);
+    expect(words).toMatch(/met about week 6 \(week 5 at the earliest, week \d+ at the latest\)/);
+    expect(projectionWords(left(rising, { goals: new Map([[key, { source: 'hand', value: 90 }]]) }), when)).toBe('The goal is reached.');
+    expect(projectionWords(left(eight), when)).toBe('');
+  });
+});
+
+describe('courses', () => {
+  it('are of known procedures and motions, rise in weeks, and stay in what a body can do', () => {
+    for (const c of COURSES) {
+      expect(PROCEDURES.some((p) => p.id === c.procedure))
+        .withContext(c.procedure)
+        .toBeTrue();
+      const { min, max } = motion(c.motion).limits;
+      c.milestones.forEach((m, at) => {
+        if (at > 0) expect(m.week).toBeGreaterThan(c.milestones[at - 1]!.week);
+        expect(m.low >= min && (m.high ?? m.low) <= max && m.low <= (m.high ?? m.low))
+          .withContext(`${c.procedure} ${c.motion}`)
+          .toBeTrue();
+      });
+      expect(c.source.fromMemory && c.source.cite.length > 10).toBeTrue();
+    }
+  });
+
+  it('run straight between milestones and say nothing outside them', () => {
+    const flexion = courseOf('knee-replacement', { motion: 'knee.flexion', mode: 'active', position: 'supine' })!;
+    expect(bandAt(flexion, 4)!.low).toBeCloseTo(97.5, 9);
+    expect(bandAt(flexion, 12)).toEqual({ low: 110, high: 120 });
+    expect(bandAt(flexion, 13)).toBeUndefined();
+    expect(bandAt(flexion, 0)).toBeUndefined();
+    expect(courseOf('knee-replacement', { motion: 'hip.flexion', mode: 'active', position: 'supine' })).toBeUndefined();
+    expect(courseOf('rotator-cuff-repair', { motion: 'shoulder.flexion', mode: 'active', position: 'supine' })!.milestones[0]!.week).toBe(
+      9,
+    );
+  });
+});
+
+describe('goals', () => {
+  const ground = { motion: 'knee.flexion', otherSide: 132, otherSideInvolved: false } as const;
+  it('come from a task or a norm, and say why they cannot be had', () => {
+    expect(goalOf({ source: 'task', task: 'rising from a chair' }, ground)).toEqual({
+      source: 'task',
+      value: 93,
+      words: '93° for rising from a chair',
+    });
+    expect(goalOf({ source: 'norm' }, { ...ground, norm: { expected: 141.2, name: 'Some set' } })).toEqual(
+      jasmine.objectContaining({ value: 141.2 }),
+    );
+    expect(goalOf({ source: 'norm' }, ground)).toEqual({ why: jasmine.stringContaining('no value') as never });
+    expect(goalOf({ source: 'other-side' }, { ...ground, otherSideInvolved: true })).toEqual({
+      why: jasmine.stringContaining('no goal') as never,
+    });
+    expect(goalOf({ source: 'task', task: 'grasping' }, ground)).toEqual({
+      why: jasmine.stringContaining('nothing of this motion') as never,
+    });
+  });
+});
+
+describe('retest within the session', () => {
+  const hip: Marker = { motion: 'hip.flexion', side: 'left', mode: 'passive', protocol: 'hip.flexion/supine', instrument: 'goniometer' };
+  const floor: Marker = {
+    motion: 'distance.fingerToFloor',
+    side: 'midline',
+    mode: 'active',
+    protocol: 'distance.fingerToFloor/standing',
+    instrument: 'tape',
+  };
+
+  it('calls a marker better, same or worse by its own error, whichever way is good', () => {
+    expect(judgeMarker(hip, 96, 101)).toEqual(
+      jasmine.objectContaining({ change: 5, verdict: 'same', words: '96 → 101, +5°: same (a change counts from 8.4°)' }),
+    );
+    expect([judgeMarker(hip, 96, 106).verdict, judgeMarker(hip, 96, 84).verdict]).toEqual(['better', 'worse']);
+    expect([judgeMarker(floor, 24, 8).verdict, judgeMarker(floor, 8, 24).verdict, judgeMarker(floor, 24, 20).verdict]).toEqual([
+      'better',
+      'worse',
+      'same',
+    ]);
+  });
+
+  it('warns before finishing on worse and offers the drill that helped', () => {
+    const rounds = judgeRetest(
+      [hip, floor],
+      [
+        { drill: '', values: [96, 24] },
+        { drill: 'Rock back', values: [107, 24] },
+        { drill: 'Long hold', values: [97, 24] },
+      ],
+    );
+    expect(rounds.map((r) => r.verdict)).toEqual([null, 'better', 'worse']);
+    expect(finishOf(rounds)).toEqual({ kind: 'worse', why: '“Long hold” made it worse', goBackTo: 'Rock back' });
+    expect(finishOf(rounds.slice(0, 2))).toEqual({ kind: 'good' });
+  });
+
+  it('offers what helped at earlier visits where nothing helped today', () => {
+    const rounds = judgeRetest(
+      [hip],
+      [
+        { drill: '', values: [96] },
+        { drill: 'Long hold', values: [80] },
+      ],
+    );
+    const memory = [
+      { drill: 'Long hold', better: 3, same: 0, worse: 0 },
+      { drill: 'Rock back', better: 2, same: 1, worse: 0 },
+    ];
+    expect(finishOf(rounds, memory)).toEqual(jasmine.objectContaining({ kind: 'worse', goBackTo: 'Rock back' }));
+  });
+
+  it('is open while readings are missing or nothing was tried', () => {
+    expect(finishOf(judgeRetest([hip], [{ drill: '', values: [96] }])).kind).toBe('open');
+    expect(
+      finishOf(
+        judgeRetest(
+          [hip],
+          [
+            { drill: '', values: [96] },
+            { drill: 'Rock back', values: [null] },
+          ],
+        ),
+      ).kind,
+    ).toBe('open');
+  });
+
+  it('one worse marker outweighs a better one', () => {
+    const [, round] = judgeRetest(
+      [hip, floor],
+      [
+        { drill: '', values: [96, 8] },
+        { drill: 'Rock back', values: [110, 24] },
+      ],
+    );
+    expect(round!.verdict).toBe('worse');
+  });
+
+  it('remembers what each drill did to this patient', () => {
+    const session = judgeRetest(
+      [hip],
+      [
+        { drill: '', values: [96] },
+        { drill: 'Rock back', values: [107] },
+        { drill: 'Long hold', values: [95] },
+        { drill: 'rock  back', values: [106] },
+      ],
+    );
+    const memory = rememberDrills([session, session]);
+    expect(memory.map((m) => [m.drill, m.better, m.worse])).toEqual([
+      ['Rock back', 4, 0],
+      ['Long hold', 0, 2],
+    ]);
+    expect(memory.map(memoryWords)).toEqual(['helped 4 of 4 times', 'helped 0 of 2 times, made it worse 2 times']);
+  });
+});
