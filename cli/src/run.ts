@@ -1,6 +1,19 @@
 import { parseArgs } from 'node:util';
 import { AssessmentFile, assessmentOf, explain, PlanFile, planRequestOf } from '@dial-gauge/contract';
-import { assess, evaluationReport, JOINTS, planExam, planReport, readSftr, SftrError } from '@dial-gauge/core';
+import {
+  assess,
+  evaluationReport,
+  JOINTS,
+  planExam,
+  planReport,
+  readSftr,
+  reliability,
+  reliabilityReport,
+  SftrError,
+  StudyError,
+  studyFromRows,
+} from '@dial-gauge/core';
+import Papa from 'papaparse';
 import type * as z from 'zod';
 
 export type Outcome = { readonly exitCode: 0; readonly output: string } | { readonly exitCode: 2; readonly problems: readonly string[] };
@@ -11,6 +24,7 @@ export type ReadText = (file: string) => string;
 const USAGE = [
   'usage: gauge evaluate FILE.json   judge an assessment (- reads standard input)',
   '       gauge plan FILE.json       order an exam: fewest turns, nothing forbidden',
+  '       gauge icc FILE.csv         reliability: subjects in rows, raters in columns',
   '       gauge sftr "S:0-15-120" --joint knee   read SFTR notation',
 ];
 
@@ -25,6 +39,8 @@ export function run(args: readonly string[], read: ReadText): Outcome {
       return evaluate(rest, read);
     case 'plan':
       return plan(rest, read);
+    case 'icc':
+      return icc(rest, read);
     case 'sftr':
       return sftr(rest);
     case 'help':
@@ -32,7 +48,7 @@ export function run(args: readonly string[], read: ReadText): Outcome {
       return { exitCode: 0, output: USAGE.join('\n') };
     default:
       return refuse(
-        `command: ${command === undefined ? 'is missing' : `"${command}" is not known`}; allowed: evaluate, plan, sftr`,
+        `command: ${command === undefined ? 'is missing' : `"${command}" is not known`}; allowed: evaluate, plan, icc, sftr`,
         ...USAGE,
       );
   }
@@ -40,7 +56,7 @@ export function run(args: readonly string[], read: ReadText): Outcome {
 
 function evaluate(args: readonly string[], read: ReadText): Outcome {
   return withFile('evaluate', AssessmentFile, args, read, (file) =>
-    evaluationReport(assess(assessmentOf(file), { normSet: file.normSet })),
+    evaluationReport(assess(assessmentOf(file), { normSet: file.normSet, ranking: file.ranking })),
   );
 }
 
@@ -69,6 +85,31 @@ function withFile<S extends z.ZodType>(
   }
   const parsed = schema.safeParse(json);
   return parsed.success ? print(answer(parsed.data)) : refuse(...explain(parsed.error).map((p) => `${p.path}: ${p.message}`));
+}
+
+function icc(args: readonly string[], read: ReadText): Outcome {
+  const [file, ...extra] = args;
+  if (file === undefined || extra.length > 0) return refuse('icc: takes one file, or - for standard input');
+  let text: string;
+  try {
+    text = read(file);
+  } catch (error) {
+    return refuse(`${file}: cannot be read (${error instanceof Error ? error.message : String(error)})`);
+  }
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimitersToGuess: [',', ';', '\t'] });
+  const reading = studyFromRows(data);
+  if (!reading.ok)
+    return refuse(
+      ...reading.refused.map(({ line, column, message }) =>
+        line === null ? `${file}: ${message}` : `line ${line}, column ${column}: ${message}`,
+      ),
+    );
+  try {
+    return print(reliabilityReport(reliability(reading.table)));
+  } catch (error) {
+    if (error instanceof StudyError) return refuse(`${file}: ${error.message}`);
+    throw error;
+  }
 }
 
 function sftr(args: readonly string[]): Outcome {

@@ -2,6 +2,7 @@ import {
   checkValue,
   checkWay,
   DEFAULT_NORM_SET,
+  DEFAULT_RANKING,
   endPosition,
   ENTRY_UNITS,
   entryUnitsFor,
@@ -15,6 +16,8 @@ import {
   measurementKey,
   motion,
   movedBetween,
+  PROCEDURES,
+  RANKINGS,
   readSftr,
   SftrError,
   type Assessment,
@@ -115,6 +118,9 @@ export const AssessmentFile = z
     person: z.strictObject({ birthDate: Day, sex: Sex }),
     assessedOn: Day,
     involvedSide: InvolvedSide.optional(),
+    complaintAt: Joint.optional(),
+    procedure: z.strictObject({ id: z.enum(PROCEDURES.map((procedure) => procedure.id)), on: Day }).optional(),
+    ranking: z.enum(RANKINGS).default(DEFAULT_RANKING),
     normSet: NormSetId.default(DEFAULT_NORM_SET),
     measurements: Measurements,
     previous: z.strictObject({ assessedOn: Day, measurements: Measurements }).optional(),
@@ -123,6 +129,8 @@ export const AssessmentFile = z
     const refuse = (path: string[], message: string) => context.addIssue({ code: 'custom', path, message });
     if (file.assessedOn < file.person.birthDate)
       refuse(['assessedOn'], `lies before the birth date; allowed: ${file.person.birthDate} or later`);
+    if (file.procedure && file.procedure.on > file.assessedOn)
+      refuse(['procedure', 'on'], `lies after this assessment; allowed: ${file.assessedOn} or earlier`);
     if (file.previous && file.previous.assessedOn > file.assessedOn) {
       refuse(['previous', 'assessedOn'], `lies after this assessment; allowed: ${file.assessedOn} or earlier`);
     }
@@ -131,8 +139,8 @@ export type AssessmentFile = z.infer<typeof AssessmentFile>;
 
 /** What the core judges, from a file that has been accepted. */
 export function assessmentOf(file: AssessmentFile): Assessment {
-  const { person, assessedOn, involvedSide, measurements, previous } = file;
-  return { person, assessedOn, involvedSide, measurements, previous };
+  const { person, assessedOn, involvedSide, complaintAt, procedure, measurements, previous } = file;
+  return { person, assessedOn, involvedSide, complaintAt, procedure, measurements, previous };
 }
 
 const nameOf = ({ motion: id, digit, side, mode, position }: Measurement): string =>

@@ -7,4 +7,8 @@ export * from './plan-file.js';
 export * from './preparing.js';
 export * from './readings.js';
 export * from './records.js';
+export type { Route } from './route.js';
 export * from './routes.js';
+export * from './following.js';
+export * from './signing.js';
+export * from './steadiness.js';

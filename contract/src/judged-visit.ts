@@ -1,6 +1,6 @@
-import { storedTrial, type Assessment, type Measurement } from '@dial-gauge/core';
+import { storedTrial, type Assessment, type ErrorContext, type Measurement, type Operation } from '@dial-gauge/core';
 import type { MeasurementView } from './readings.js';
-import type { VisitRecord } from './records.js';
+import type { EpisodeView, VisitRecord } from './records.js';
 
 /** Stored measurements as the core reads them; those whose readings were all withdrawn are left out. */
 export function measurementsOf(views: readonly MeasurementView[]): Measurement[] {
@@ -22,7 +22,19 @@ export function assessmentOfVisit({ visit, patient, episode, measurements, previ
     person: { birthDate: patient.birthDate, sex: patient.sex },
     assessedOn: visit.assessedOn,
     involvedSide: episode.involvedSide ?? undefined,
+    complaintAt: episode.complaintAt ?? undefined,
+    procedure: operationOf(episode),
     measurements: measurementsOf(measurements),
     previous: previous ? { assessedOn: previous.assessedOn, measurements: measurementsOf(previous.measurements) } : undefined,
   };
+}
+
+/** What was operated on, where both the procedure and its day are known. */
+export function operationOf({ procedureId, procedureOn }: Pick<EpisodeView, 'procedureId' | 'procedureOn'>): Operation | undefined {
+  return procedureId && procedureOn ? { id: procedureId, on: procedureOn } : undefined;
+}
+
+/** What the measuring error of an episode depends on. */
+export function errorContextOf({ ownErrors, episode }: Pick<VisitRecord, 'ownErrors' | 'episode'>): ErrorContext {
+  return { own: ownErrors, procedure: operationOf(episode)?.id };
 }

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { Problem } from './records.js';
-import { ROUTES, type Route } from './routes.js';
+import type { Route } from './route.js';
+import { ROUTES } from './routes.js';
 
 type Json = Record<string, unknown>;
 

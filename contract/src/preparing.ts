@@ -1,7 +1,7 @@
 import { CAUTIONS, checkWay, modesOf, protocolOfId } from '@dial-gauge/core';
 import * as z from 'zod';
 import { eachOnce } from './each-once.js';
-import { Day, Digit, Id, InvolvedSide, Mode, Side } from './ids.js';
+import { Day, Digit, Id, InvolvedSide, Joint, Mode, Side } from './ids.js';
 import { Precaution } from './plan-file.js';
 
 /** One thing to be measured at a visit. */
@@ -35,6 +35,8 @@ export const Sheet = z
 export const Intake = z.strictObject({
   complaint: z.string().trim().min(1).max(300),
   involvedSide: InvolvedSide.nullable().default(null),
+  /** Which joint it is about, for an order that starts there. */
+  complaintAt: Joint.nullable().default(null),
   /** Id of a procedure that the program knows; null: none, or another one, named below. */
   procedureId: z.string().max(60).nullable().default(null),
   procedure: z.string().trim().max(160).default(''),

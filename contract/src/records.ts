@@ -1,8 +1,11 @@
-import type { Judgement, NormSet, Series } from '@dial-gauge/core';
+import { DEFAULT_RANKING, RANKINGS, type DrillMemory, type Judgement, type NormSet, type ProgressSeries } from '@dial-gauge/core';
 import * as z from 'zod';
 import { Day, Digit, Id, InvolvedSide, Sex } from './ids.js';
 import { CautionsView, HandWidths, Intake, PlanView, Sheet } from './preparing.js';
+import { GoalView, RetestView } from './following.js';
 import { MeasurementView } from './readings.js';
+import { SigningView } from './signing.js';
+import { OwnErrors } from './steadiness.js';
 
 /** RFC 9457 problem, with one entry per field that was refused. */
 export const Problem = z.object({
@@ -60,6 +63,8 @@ export const VisitView = z.object({
   examiner: z.string(),
   readings: z.int(),
   number: z.int(),
+  /** Signed, and not being amended: nothing of it may be changed. */
+  signed: z.boolean(),
 });
 export type VisitView = z.infer<typeof VisitView>;
 
@@ -89,6 +94,7 @@ export const VisitRecord = z.object({
   episode: EpisodeView,
   normSet: z.string(),
   ownNormSet: OwnNormSet,
+  ownErrors: OwnErrors,
   /** What is to be measured; null: the default set. */
   sheet: z.array(z.object({ protocol: z.string(), digit: Digit.optional() })).nullable(),
   /** The run sheet as it was prepared; null: planned from the sheet. */
@@ -111,7 +117,11 @@ export const JudgementView = z.object({
   previousOn: Day.nullable(),
   /** What stands beside the numbers: not done and why, a note, a limit that was passed. */
   aside: z.array(MeasurementView),
+  /** Live while the visit is open or being amended; otherwise the copy that was signed. */
   judgement: z.custom<Judgement>((value) => typeof value === 'object' && value !== null),
+  /** The summary as somebody wrote it; null: as drafted. */
+  summary: z.string().nullable(),
+  signing: SigningView,
 });
 export type JudgementView = z.infer<typeof JudgementView>;
 
@@ -123,9 +133,24 @@ export const ProgressView = z.object({
   episode: EpisodeView,
   /** Up to and including this visit, oldest first. */
   visits: z.array(VisitView),
-  series: z.array(z.custom<Series>((value) => typeof value === 'object' && value !== null)),
+  series: z.array(z.custom<ProgressSeries>((value) => typeof value === 'object' && value !== null)),
+  /** Goals that were chosen; the others follow from the sides. */
+  goals: z.array(GoalView),
 });
 export type ProgressView = z.infer<typeof ProgressView>;
+
+/** Retests of a visit, and what helped this patient before. */
+export const RetestsView = z.object({
+  visit: VisitView,
+  patient: PatientView,
+  episode: EpisodeView,
+  ownErrors: OwnErrors,
+  /** Ways that were measured at this visit: the markers are chosen from them. */
+  measured: z.array(MeasurementView),
+  retests: z.array(RetestView),
+  memory: z.array(z.custom<DrillMemory>((value) => typeof value === 'object' && value !== null)),
+});
+export type RetestsView = z.infer<typeof RetestsView>;
 
 const triple = z.tuple([z.number(), z.number(), z.number()]);
 
@@ -179,6 +204,8 @@ export type NormSetSummary = z.infer<typeof NormSetSummary>;
 /** What this clinic judges by. */
 export const JudgingView = z.object({
   normSet: z.string(),
+  ranking: z.enum(RANKINGS).default(DEFAULT_RANKING),
+  ownErrors: OwnErrors,
   thresholds: Thresholds,
   sets: z.array(NormSetSummary),
   /** The clinic's own sets in full; those of the program come with the program. */
@@ -186,7 +213,11 @@ export const JudgingView = z.object({
 });
 export type JudgingView = z.infer<typeof JudgingView>;
 
-export const JudgingChange = z.strictObject({ normSet: z.string().max(60).optional(), thresholds: Thresholds.optional() });
+export const JudgingChange = z.strictObject({
+  normSet: z.string().max(60).optional(),
+  thresholds: Thresholds.optional(),
+  ranking: z.enum(RANKINGS).optional(),
+});
 export type JudgingChange = z.infer<typeof JudgingChange>;
 
 /** A norm set as CSV text, as docs/formats/norm-set.md describes it. */

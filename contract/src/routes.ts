@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Id } from './ids.js';
+import { FOLLOWING_ROUTES } from './following-routes.js';
 import { Cautions, HandWidths, IntakeChange, OwnExamSet, PlanChange, PracticeView, Sheet } from './preparing.js';
 import { Correction, MeasurementView, NewReading, Remark, SavedReading } from './readings.js';
 import {
@@ -19,30 +19,13 @@ import {
   SignIn,
   VisitRecord,
 } from './records.js';
+import { ById, none, nothing, route } from './route.js';
 
-/** One operation over HTTP: what goes in, what comes out. Router, client and OpenAPI document all read it. */
-export interface Route<Params extends z.ZodType = z.ZodType, Body extends z.ZodType = z.ZodType, Answer extends z.ZodType = z.ZodType> {
-  readonly method: 'get' | 'post' | 'put' | 'delete';
-  /** Express path below `/api`, e.g. `/visits/:id`. */
-  readonly path: string;
-  readonly summary: string;
-  /** True for the few routes that work without a session. */
-  readonly open?: boolean;
-  readonly params: Params;
-  readonly body: Body;
-  readonly answer: Answer;
-}
-
-const nothing = z.undefined();
-const none = z.object({});
-const ById = z.object({ id: Id });
 const BySet = z.object({ id: z.string().max(60) });
 
-function route<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(definition: Route<P, B, A>): Route<P, B, A> {
-  return definition;
-}
-
+/** The whole API: path, method and types of every operation. */
 export const ROUTES = {
+  ...FOLLOWING_ROUTES,
   signIn: route({ method: 'post', path: '/session', summary: 'Sign in', open: true, params: none, body: SignIn, answer: SessionView }),
   session: route({ method: 'get', path: '/session', summary: 'Who is signed in', params: none, body: nothing, answer: SessionView }),
   signOut: route({ method: 'delete', path: '/session', summary: 'Sign out', params: none, body: nothing, answer: none }),

@@ -1,0 +1,130 @@
+import * as z from 'zod';
+import { GoalChange, MarkerReading, NewRetest, NewRound } from './following.js';
+import { JudgementView, RetestsView } from './records.js';
+import { ById, none, nothing, route } from './route.js';
+import { NewAmendment, NewSignature, SignedCopy, SummaryChange } from './signing.js';
+import { Adoption, NewStudy, StudyReading, StudyView } from './steadiness.js';
+
+/** What follows a visit's readings: summary and signature, goals, retests, studies of the clinic's own error. */
+export const FOLLOWING_ROUTES = {
+  setSummary: route({
+    method: 'put',
+    path: '/visits/:id/summary',
+    summary: 'Write the summary of a visit; an empty one goes back to the draft',
+    params: ById,
+    body: SummaryChange,
+    answer: JudgementView,
+  }),
+  sign: route({
+    method: 'post',
+    path: '/visits/:id/signatures',
+    summary: 'Sign a visit; the findings are kept as they stand now',
+    params: ById,
+    body: NewSignature,
+    answer: JudgementView,
+  }),
+  amend: route({
+    method: 'post',
+    path: '/visits/:id/amendment',
+    summary: 'Open a signed visit to be amended, with the reason',
+    params: ById,
+    body: NewAmendment,
+    answer: JudgementView,
+  }),
+  signedCopy: route({
+    method: 'get',
+    path: '/signatures/:id',
+    summary: 'What was signed, as it stood then',
+    params: ById,
+    body: nothing,
+    answer: SignedCopy,
+  }),
+  setGoal: route({
+    method: 'put',
+    path: '/episodes/:id/goal',
+    summary: 'Choose the goal of one measurement, or take it back; earlier goals stay on record',
+    params: ById,
+    body: GoalChange,
+    answer: none,
+  }),
+  retests: route({
+    method: 'get',
+    path: '/visits/:id/retests',
+    summary: 'Retests of a visit, and what helped this patient before',
+    params: ById,
+    body: nothing,
+    answer: RetestsView,
+  }),
+  startRetest: route({
+    method: 'post',
+    path: '/visits/:id/retests',
+    summary: 'Begin a retest with its markers',
+    params: ById,
+    body: NewRetest,
+    answer: RetestsView,
+  }),
+  noteDrill: route({
+    method: 'post',
+    path: '/retests/:id/rounds',
+    summary: 'Note what was done before the next readings',
+    params: ById,
+    body: NewRound,
+    answer: RetestsView,
+  }),
+  readMarker: route({
+    method: 'post',
+    path: '/retests/:id/readings',
+    summary: 'Save one reading of one marker; answered once it is committed',
+    params: ById,
+    body: MarkerReading,
+    answer: RetestsView,
+  }),
+  finishRetest: route({
+    method: 'post',
+    path: '/retests/:id/finish',
+    summary: 'Finish a retest',
+    params: ById,
+    body: none,
+    answer: RetestsView,
+  }),
+  studies: route({
+    method: 'get',
+    path: '/studies',
+    summary: 'Studies of the clinic’s own measuring error',
+    params: none,
+    body: nothing,
+    answer: z.array(StudyView),
+  }),
+  startStudy: route({
+    method: 'post',
+    path: '/studies',
+    summary: 'Plan a study of the clinic’s own measuring error',
+    params: none,
+    body: NewStudy,
+    answer: StudyView,
+  }),
+  readStudy: route({
+    method: 'post',
+    path: '/studies/:id/readings',
+    summary: 'Save one blinded reading; answered once it is committed',
+    params: ById,
+    body: StudyReading,
+    answer: StudyView,
+  }),
+  adoptError: route({
+    method: 'post',
+    path: '/studies/:id/adoption',
+    summary: 'Judge by the error of this study from now on',
+    params: ById,
+    body: Adoption,
+    answer: StudyView,
+  }),
+  dropError: route({
+    method: 'delete',
+    path: '/studies/:id/adoption',
+    summary: 'Stop judging by the error of this study; it stays on record',
+    params: ById,
+    body: nothing,
+    answer: StudyView,
+  }),
+} as const;

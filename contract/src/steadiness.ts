@@ -1,0 +1,58 @@
+import { checkWay, LEAST_RATERS, LEAST_SUBJECTS, protocolOfId, type OwnError } from '@dial-gauge/core';
+import * as z from 'zod';
+import { Day, Digit, Id, Instrument, Mode, Motion } from './ids.js';
+
+/** A study of the clinic's own error: one motion, one way of measuring, one instrument. */
+const study = {
+  name: z.string().trim().min(1).max(80),
+  protocol: z.string().max(90),
+  digit: Digit.optional(),
+  mode: Mode,
+  instrument: Instrument,
+  /** Several examiners once each, or one examiner several times. */
+  kind: z.enum(['repeats', 'raters']),
+  subjects: z.int().min(LEAST_SUBJECTS).max(60),
+  raters: z.int().min(LEAST_RATERS).max(6),
+};
+
+export const NewStudy = z
+  .strictObject({ id: Id, ...study, seed: z.int().min(0).max(4294967295) })
+  .superRefine(({ protocol: id, digit, mode, instrument }, context) => {
+    const protocol = protocolOfId(id);
+    if (!protocol)
+      return void context.addIssue({
+        code: 'custom',
+        path: ['protocol'],
+        message: `"${id}" is not in the library; allowed: a protocol id`,
+      });
+    const wrong = checkWay({ ...protocol, protocol: id, digit, mode, instrument });
+    if (wrong) context.addIssue({ code: 'custom', path: [wrong.field], message: wrong.message });
+  });
+export type NewStudy = z.infer<typeof NewStudy>;
+
+/** One blinded reading. Another one of the same subject and rater replaces it; the first stays on record. */
+export const StudyReading = z.strictObject({ id: Id, subject: z.int().min(0).max(59), rater: z.int().min(0).max(5), value: z.number() });
+export type StudyReading = z.infer<typeof StudyReading>;
+
+export const Adoption = z.strictObject({ basis: z.enum(['agreement', 'consistency']) });
+export type Adoption = z.infer<typeof Adoption>;
+
+export const StudyView = z.object({
+  id: Id,
+  ...study,
+  motion: Motion,
+  /** Who is read when, so that nobody remembers. */
+  turns: z.array(z.object({ subject: z.int(), rater: z.int() })),
+  /** Which of the turns are read, by their place in the order: that says nothing of what was read. */
+  read: z.array(z.int()),
+  /** Subjects × raters, once every cell is read; null before: whoever reads stays blind. */
+  table: z.array(z.array(z.number())).nullable(),
+  by: z.string(),
+  startedOn: Day,
+  /** The error that was adopted from it and is in use. */
+  adopted: z.object({ id: Id, sem: z.number(), basis: z.enum(['agreement', 'consistency']), on: Day, by: z.string() }).nullable(),
+});
+export type StudyView = z.infer<typeof StudyView>;
+
+/** The clinic's own errors, as the core reads them. */
+export const OwnErrors = z.array(z.custom<OwnError>((value) => typeof value === 'object' && value !== null));
