@@ -10,10 +10,12 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { DataSource } from 'typeorm';
 import { clinicRouter } from './http/clinic.js';
+import { followingRouter } from './http/following.js';
 import { judgingRouter } from './http/judging.js';
 import { preparingRouter } from './http/preparing.js';
 import { problemHandler } from './http/problem-handler.js';
 import { COOKIE_NAME, sessionRouter } from './http/session.js';
+import { signingRouter } from './http/signing.js';
 import { HttpProblem } from './problem.js';
 import { DatabaseSessionStore } from './store/session-store.js';
 
@@ -109,7 +111,9 @@ export function createApp(settings: AppSettings): Express {
     );
     router.use(sessionRouter(dataSource));
     router.use(clinicRouter(dataSource));
+    router.use(signingRouter(dataSource));
     router.use(judgingRouter(dataSource));
+    router.use(followingRouter(dataSource));
     router.use(preparingRouter(dataSource));
     return router;
   }

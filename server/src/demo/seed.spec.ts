@@ -1,7 +1,7 @@
 import { assessmentOfVisit } from '@dial-gauge/contract';
 import { assess } from '@dial-gauge/core';
 import { readSettings } from '../settings.js';
-import { Clinic, TrialRow } from '../store/entities.js';
+import { Clinic, Patient, TrialRow } from '../store/entities.js';
 import { Records } from '../store/records.js';
 import { startHarness, type Harness } from '../testing/harness.js';
 import { seedDemo } from './seed.js';
@@ -30,7 +30,8 @@ describe('demo clinic', () => {
   it('is seeded once, all or nothing', async () => {
     expect(clinicsAfterCut).toBe(0);
     expect(await seedDemo(harness.dataSource, new Date())).toBeFalse();
-    expect(await harness.dataSource.getRepository(TrialRow).count()).toBe(2 * 2 * 6 * (2 + 6) + 8 * 2 * (2 + 6));
+    expect(await harness.dataSource.getRepository(Patient).count()).toBe(8);
+    expect(await harness.dataSource.getRepository(TrialRow).count()).toBeGreaterThan(2 * 2 * 6 * (2 + 6) + 8 * 2 * (2 + 6));
   });
 
   it('has something true to show: stiff and symmetric, or mobile without control', async () => {
@@ -47,6 +48,9 @@ describe('demo clinic', () => {
     expect(gardener).toContain('changed');
     const dancer = await kindsOf('Okonjo-Vale');
     expect(dancer.filter((k) => k === 'active-short-of-passive').length).toBeGreaterThan(4);
+    expect(await kindsOf('Linnet')).toContain('capsular-pattern');
+    expect(await kindsOf('Reeve')).toContain('two-joint-limit');
+    expect(await kindsOf('Strake')).toContain('lumbar-slr-invalid');
   });
 });
 

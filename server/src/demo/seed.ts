@@ -1,10 +1,26 @@
 import { randomUUID } from 'node:crypto';
-import { motion } from '@dial-gauge/core';
+import { blindedOrder, motion, protocolOfId, seededRandom, type Instrument } from '@dial-gauge/core';
 import { addMinutes, formatISO, setHours, startOfHour, subDays, subYears } from 'date-fns';
 import type { DataSource, EntityManager } from 'typeorm';
-import { Clinic, Episode, MeasurementRow, Patient, TrialRow, User, Visit } from '../store/entities.js';
+import {
+  Clinic,
+  Episode,
+  GoalRow,
+  MeasurementRow,
+  Patient,
+  RetestReadingRow,
+  RetestRoundRow,
+  RetestRow,
+  StudyReadingRow,
+  StudyRow,
+  TrialRow,
+  User,
+  Visit,
+} from '../store/entities.js';
 import { hashPassword } from '../store/password.js';
-import { DEMO_CLINIC, DEMO_COLLEAGUE, DEMO_PATIENTS, DEMO_USER, type DemoPatient, type DemoReading } from './clinic.js';
+import { variantOf } from '../store/readings.js';
+import { DEMO_CLINIC, DEMO_COLLEAGUE, DEMO_PATIENTS, DEMO_STUDY, DEMO_USER } from './clinic.js';
+import type { DemoPatient, DemoReading, DemoVisit } from './person.js';
 
 const day = (date: Date): string => formatISO(date, { representation: 'date' });
 
@@ -22,8 +38,11 @@ export async function seedDemo(dataSource: DataSource, today: Date): Promise<boo
     const examinerId = randomUUID();
     await manager.insert(Clinic, { id: clinicId, ...DEMO_CLINIC });
     await manager.insert(User, { id: examinerId, clinicId, name: DEMO_USER.name, email: DEMO_USER.email, passwordHash });
-    await manager.insert(User, { id: randomUUID(), clinicId, name: DEMO_COLLEAGUE.name, email: DEMO_COLLEAGUE.email, passwordHash });
-    for (const patient of DEMO_PATIENTS) await seedPatient(manager, { clinicId, examinerId, today }, patient);
+    const colleagueId = randomUUID();
+    await manager.insert(User, { id: colleagueId, clinicId, name: DEMO_COLLEAGUE.name, email: DEMO_COLLEAGUE.email, passwordHash });
+    const seeding = { clinicId, examinerId, colleagueId, today };
+    for (const patient of DEMO_PATIENTS) await seedPatient(manager, seeding, patient);
+    await seedStudy(manager, seeding);
     return true;
   });
 }
@@ -31,11 +50,13 @@ export async function seedDemo(dataSource: DataSource, today: Date): Promise<boo
 interface Seeding {
   readonly clinicId: string;
   readonly examinerId: string;
+  readonly colleagueId: string;
   readonly today: Date;
 }
 
-async function seedPatient(manager: EntityManager, { clinicId, examinerId, today }: Seeding, demo: DemoPatient): Promise<void> {
-  const { givenName, familyName, sex, occupation, complaint, involvedSide, procedure, wanted = '' } = demo;
+async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoPatient): Promise<void> {
+  const { clinicId, examinerId, colleagueId, today } = seeding;
+  const { givenName, familyName, sex, occupation, complaint, complaintAt, involvedSide, procedure, wanted = '', goals = [], limit } = demo;
   const patientId = randomUUID();
   const episodeId = randomUUID();
   const oldest = Math.max(...demo.visits.map((visit) => visit.daysAgo));
@@ -46,34 +67,54 @@ async function seedPatient(manager: EntityManager, { clinicId, examinerId, today
     clinicId,
     patientId,
     complaint,
+    complaintAt,
     involvedSide,
     openedOn: day(subDays(today, oldest)),
     procedureId: procedure?.id ?? null,
     procedureOn: procedure ? day(subDays(today, procedure.daysAgo)) : null,
     wanted,
+    precautions:
+      limit && procedure
+        ? [
+            {
+              motion: limit.motion,
+              mode: limit.mode,
+              ...(involvedSide === 'left' || involvedSide === 'right' ? { side: involvedSide } : {}),
+              limit: limit.limit,
+              until: day(subDays(today, procedure.daysAgo - limit.forDays)),
+              source: limit.source,
+            },
+          ]
+        : [],
   });
-  for (const { daysAgo, readings } of demo.visits) {
+  for (const { protocol, side, mode, goal } of goals) {
+    const setAt = subDays(today, oldest);
+    const row = { id: randomUUID(), clinicId, episodeId, protocol, digit: 0, side, mode, choice: goal, setBy: examinerId, setAt };
+    await manager.save(GoalRow, row, { reload: false });
+  }
+  for (const { daysAgo, readings, byColleague, retest } of demo.visits) {
     const visitId = randomUUID();
+    const heldBy = byColleague ? colleagueId : examinerId;
     const startedAt = setHours(startOfHour(subDays(today, daysAgo)), 9);
-    await manager.insert(Visit, { id: visitId, clinicId, episodeId, examinerId, assessedOn: day(startedAt), startedAt });
+    await manager.insert(Visit, { id: visitId, clinicId, episodeId, examinerId: heldBy, assessedOn: day(startedAt), startedAt });
     const rows = readings.flatMap((reading) => measurementsOf(reading, { clinicId, visitId }));
     await manager.insert(
       MeasurementRow,
-      rows.map(({ trials, ...row }) => (void trials, row)),
+      rows.map(({ trials, instrument, ...row }) => (void [trials, instrument], row)),
     );
     let minute = 0;
     const trials = rows.flatMap((row) =>
-      row.trials.map((endAngle) => {
+      row.trials.map(({ end: endAngle, lower }) => {
         const heldAt = addMinutes(startedAt, (minute += 0.25));
         return {
           id: randomUUID(),
           clinicId,
           measurementId: row.id,
-          instrument: 'goniometer' as const,
+          instrument: row.instrument,
           startAngle: 0,
           endAngle,
-          lowerZero: null,
-          lowerEnd: null,
+          lowerZero: lower === undefined ? null : 0,
+          lowerEnd: lower ?? null,
           scale: null,
           sense: null,
           entered: '',
@@ -81,45 +122,135 @@ async function seedPatient(manager: EntityManager, { clinicId, examinerId, today
           pastWhy: '',
           corrects: null,
           withdrawnWhy: '',
-          examinerId,
+          examinerId: heldBy,
           heldAt,
           savedAt: heldAt,
         };
       }),
     );
     await manager.insert(TrialRow, trials);
+    if (retest) await seedRetest(manager, { clinicId, visitId, heldBy, at: addMinutes(startedAt, 20) }, retest);
   }
 }
 
-type SeedRow = Omit<MeasurementRow, 'trials'> & { trials: number[] };
+async function seedRetest(
+  manager: EntityManager,
+  { clinicId, visitId, heldBy, at }: { clinicId: string; visitId: string; heldBy: string; at: Date },
+  { protocol, side, rounds }: NonNullable<DemoVisit['retest']>,
+): Promise<void> {
+  const retestId = randomUUID();
+  const markers = [{ protocol, side, mode: 'passive' as const, instrument: 'goniometer' as const }];
+  await manager.save(
+    RetestRow,
+    { id: retestId, clinicId, visitId, markers, startedBy: heldBy, startedAt: at, finishedAt: addMinutes(at, 8) },
+    { reload: false },
+  );
+  for (const [number, [drill, value]] of rounds.entries()) {
+    const moment = addMinutes(at, number * 2);
+    if (number > 0)
+      await manager.save(
+        RetestRoundRow,
+        { id: randomUUID(), clinicId, retestId, number, drill, notedBy: heldBy, notedAt: moment },
+        { reload: false },
+      );
+    await manager.save(
+      RetestReadingRow,
+      { id: randomUUID(), clinicId, retestId, round: number, marker: 0, value, heldBy, heldAt: moment },
+      { reload: false },
+    );
+  }
+}
+
+/** A study read to the end and not adopted yet. */
+async function seedStudy(manager: EntityManager, { clinicId, examinerId, today }: Seeding): Promise<void> {
+  const { name, motion: motionId, protocol, mode, instrument, kind, daysAgo, table } = DEMO_STUDY;
+  const id = randomUUID();
+  const startedAt = setHours(startOfHour(subDays(today, daysAgo)), 17);
+  const [subjects, raters] = [table.length, table[0].length];
+  const turns = blindedOrder(subjects, raters, kind, seededRandom(3));
+  await manager.save(
+    StudyRow,
+    {
+      id,
+      clinicId,
+      name,
+      motion: motionId,
+      protocol,
+      digit: 0,
+      mode,
+      instrument,
+      kind,
+      subjects,
+      raters,
+      turns,
+      startedBy: examinerId,
+      startedAt,
+    },
+    { reload: false },
+  );
+  for (const [at, { subject, rater }] of turns.entries()) {
+    const value = table[subject]![rater]!;
+    const reading = {
+      id: randomUUID(),
+      clinicId,
+      studyId: id,
+      subject,
+      rater,
+      value,
+      heldBy: examinerId,
+      heldAt: addMinutes(startedAt, at),
+    };
+    await manager.save(StudyReadingRow, reading, { reload: false });
+  }
+}
+
+type SeedRow = Omit<MeasurementRow, 'trials'> & { trials: { end: number; lower?: number }[]; instrument: Instrument };
 
 /** Both sides and modes of one motion; passive readings are taken three times and average to the value given. */
 function measurementsOf(reading: DemoReading, owner: { clinicId: string; visitId: string }): SeedRow[] {
-  const protocol = motion(reading.motion).protocols[0]!;
-  return (['active', 'passive'] as const).flatMap((mode) =>
-    (['left', 'right'] as const).map((side): SeedRow => {
-      const value = reading[mode][side === 'left' ? 0 : 1];
-      const passive = mode === 'passive';
-      const pain = passive && reading.pain?.side === side ? reading.pain : undefined;
-      return {
-        id: randomUUID(),
-        ...owner,
-        motion: reading.motion,
-        side,
-        mode,
-        position: protocol.position,
-        variant: '',
-        digit: 0,
-        protocol: `${protocol.id}@${protocol.version}`,
-        pain: pain?.level ?? 0,
-        painWhere: pain?.where ?? '',
-        endFeel: passive ? protocol.endFeel[0]! : null,
-        substitutions: passive && reading.faked?.side === side ? [reading.faked.by] : [],
-        notDone: null,
-        notDoneWhy: '',
-        note: '',
-        trials: passive ? [value - 1, value + 1, value] : [value],
-      };
-    }),
-  );
+  const { protocols, unit } = motion(reading.motion);
+  const protocol = reading.protocol ? protocolOfId(reading.protocol)! : protocols[0]!;
+  const step = unit === 'deg' ? 1 : 0.1;
+  const row = (side: SeedRow['side'], mode: SeedRow['mode'], trials: SeedRow['trials']): SeedRow => {
+    const passive = mode === 'passive';
+    const pain = passive && reading.pain?.side === side ? reading.pain : undefined;
+    return {
+      id: randomUUID(),
+      ...owner,
+      motion: reading.motion,
+      side,
+      mode,
+      position: protocol.position,
+      variant: variantOf(protocol),
+      digit: 0,
+      protocol: `${protocol.id}@${protocol.version}`,
+      instrument: reading.sites ? 'dualInclinometer' : (reading.instrument ?? 'goniometer'),
+      pain: pain?.level ?? 0,
+      painWhere: pain?.where ?? '',
+      endFeel: passive ? (protocol.endFeel[0] ?? null) : null,
+      substitutions: passive && reading.faked?.side === side ? [reading.faked.by] : [],
+      notDone: null,
+      notDoneWhy: '',
+      note: '',
+      trials,
+    };
+  };
+  const thrice = (value: number) => [value - step, value + step, value].map((end) => ({ end: Math.round(end * 10) / 10 }));
+  const [firstMode] = protocol.modes;
+  if (reading.sites) {
+    const [upper, lower] = reading.sites;
+    return [
+      row(
+        'midline',
+        firstMode!,
+        [-1, 1, 0].map((more) => ({ end: upper + more, lower })),
+      ),
+    ];
+  }
+  if (reading.midline !== undefined) return [row('midline', firstMode!, thrice(reading.midline))];
+  return (['active', 'passive'] as const).flatMap((mode) => {
+    const pair = reading[mode];
+    if (!pair) return [];
+    return (['left', 'right'] as const).map((side, at) => row(side, mode, mode === 'passive' ? thrice(pair[at]!) : [{ end: pair[at]! }]));
+  });
 }

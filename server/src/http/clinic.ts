@@ -1,11 +1,11 @@
-import { assessmentOfVisit, ROUTES } from '@dial-gauge/contract';
-import { assess, seriesOf } from '@dial-gauge/core';
+import { operationOf, ROUTES } from '@dial-gauge/contract';
+import { findNormSet, progressOf } from '@dial-gauge/core';
 import { addDays, formatISO } from 'date-fns';
 import { Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { Episode, Visit } from '../store/entities.js';
 import { Readings } from '../store/readings.js';
-import { JudgingStore } from '../store/judging.js';
+import { goalsByKey } from '../store/goals.js';
 import { Records } from '../store/records.js';
 import { notFound, refused } from '../problem.js';
 import { serve } from './serve.js';
@@ -13,7 +13,7 @@ import { serve } from './serve.js';
 /** Day of the server's clock. A client east of it may already be in tomorrow. */
 const day = (date: Date): string => formatISO(date, { representation: 'date' });
 
-/** Patients, visits, readings, findings and progress of the caller's clinic. */
+/** Patients, visits, readings and progress of the caller's clinic. */
 export function clinicRouter(dataSource: DataSource): Router {
   const router = Router();
   const records = (caller: { clinicId: string }) => new Records(dataSource, caller.clinicId);
@@ -62,18 +62,18 @@ export function clinicRouter(dataSource: DataSource): Router {
     return {};
   });
 
-  serve(router, ROUTES.judgement, async ({ caller, params }) => {
-    const record = await records(caller).visit(params.id);
-    const { visit, patient, episode, previous } = record;
-    const context = await new JudgingStore(dataSource, caller.clinicId).current();
-    const aside = record.measurements.filter((m) => m.notDone !== null || m.note !== '' || m.trials.some((trial) => trial.pastLimit));
-    const judgement = assess(assessmentOfVisit(record), context);
-    return { visit, patient, episode, previousOn: previous?.assessedOn ?? null, aside, judgement };
-  });
-
   serve(router, ROUTES.progress, async ({ caller, params }) => {
-    const { sessions, ...rest } = await records(caller).history(params.id);
-    return { ...rest, series: seriesOf(sessions) };
+    const { sessions, ownErrors, ...rest } = await records(caller).history(params.id);
+    const { patient, episode, normSet, ownNormSet, goals } = rest;
+    const series = progressOf(sessions, {
+      own: ownErrors,
+      person: patient,
+      normSet: findNormSet(normSet, ownNormSet ? [ownNormSet] : []),
+      involvedSide: episode.involvedSide ?? undefined,
+      operation: operationOf(episode),
+      goals: goalsByKey(goals),
+    });
+    return { ...rest, series };
   });
   return router;
 }

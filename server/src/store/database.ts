@@ -4,6 +4,7 @@ import { First1700000000001 } from './migrations/0001-first.js';
 import { Library1700000000002 } from './migrations/0002-library.js';
 import { Sheet1700000000003 } from './migrations/0003-sheet.js';
 import { Prepare1700000000004 } from './migrations/0004-prepare.js';
+import { Judge1700000000005 } from './migrations/0005-judge.js';
 
 export interface DatabaseSettings {
   readonly host: string;
@@ -26,7 +27,7 @@ export function createDataSource(settings: DatabaseSettings): DataSource {
     synchronize: false,
     migrationsRun: false,
     entities: ENTITIES,
-    migrations: [First1700000000001, Library1700000000002, Sheet1700000000003, Prepare1700000000004],
+    migrations: [First1700000000001, Library1700000000002, Sheet1700000000003, Prepare1700000000004, Judge1700000000005],
     connectTimeout: 5_000,
     extra: { decimalNumbers: true, connectionLimit: 10 },
   });

@@ -1,18 +1,23 @@
-import type { CautionsView, NotDone, PlanView } from '@dial-gauge/contract';
+import type { CautionsView, Marker, NotDone, PlanView } from '@dial-gauge/contract';
 import type {
   DeviceScale,
   EndFeel,
+  GoalChoice,
   HandWidths,
   Instrument,
   InvolvedSide,
+  Joint,
+  Judgement,
   Mode,
   MotionId,
   NormEntry,
   Position,
   Precaution,
+  Ranking,
   Sex,
   SheetItem,
   Side,
+  StudyTurn,
   Thresholds,
 } from '@dial-gauge/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
@@ -26,6 +31,7 @@ const id = { type: 'char', length: 36 } as const;
 const day = { type: 'date' } as const;
 const moment = { type: 'datetime', precision: 3 } as const;
 const angle = { type: 'decimal', precision: 5, scale: 1 } as const;
+const figure = { type: 'decimal', precision: 7, scale: 2 } as const;
 const text = (length: number) => ({ type: 'varchar', length }) as const;
 
 @Entity({ name: 'clinic' })
@@ -37,6 +43,8 @@ export class Clinic {
   @Column({ type: 'simple-json', nullable: true }) thresholds!: Thresholds | null;
   /** Fist and finger, in cm; null: assumed. */
   @Column({ type: 'simple-json', name: 'hand_widths', nullable: true }) handWidths!: HandWidths | null;
+  /** Which loss comes first. */
+  @Column({ ...text(30), default: 'largest-first' }) ranking!: Ranking;
 }
 
 /** A norm set that the clinic brought in. Taken out of use, it stays on record. */
@@ -112,6 +120,8 @@ export class Episode {
   @Column({ ...day, name: 'procedure_on', nullable: true }) procedureOn!: string | null;
   @Column({ ...text(10), name: 'dominant_side', nullable: true }) dominantSide!: 'left' | 'right' | 'both' | null;
   @Column({ ...text(300), default: '' }) wanted!: string;
+  /** Which joint the complaint is about. */
+  @Column({ ...text(20), name: 'complaint_at', nullable: true }) complaintAt!: Joint | null;
   /** null: none. */
   @Column({ type: 'simple-json', nullable: true }) precautions!: Precaution[] | null;
   /** Counts up with every change, so that two examiners do not overwrite each other. */
@@ -159,6 +169,132 @@ export class Visit {
   /** The run sheet as it was prepared; null: planned from the sheet. */
   @Column({ type: 'simple-json', nullable: true }) plan!: PlanView | null;
   @Column({ type: 'int', default: 0 }) revision!: number;
+  /** The summary as somebody wrote it; null: as drafted. */
+  @Column({ type: 'text', nullable: true }) summary!: string | null;
+  /** Signed, and not being amended. */
+  @Column({ type: 'boolean', default: false }) signed!: boolean;
+  /** Why a signed visit is being amended. */
+  @Column({ type: 'simple-json', nullable: true }) amending!: { why: string; by: string; at: string } | null;
+}
+
+/** A signature with its own copy of what was found. A visit that is amended gets another one; none is ever changed. */
+@Entity({ name: 'signature' })
+export class Signature {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'visit_id' }) visitId!: string;
+  @Column({ type: 'int' }) number!: number;
+  @Column({ type: 'text' }) summary!: string;
+  @Column({ ...text(300), default: '' }) why!: string;
+  @Column({ type: 'simple-json' }) judgement!: Judgement;
+  @Column({ ...id, name: 'signed_by' }) signedBy!: string;
+  @Column({ ...moment, name: 'signed_at' }) signedAt!: Date;
+}
+
+/** Where the goal of a measurement comes from. The latest counts; null takes it back. */
+@Entity({ name: 'goal' })
+export class GoalRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'episode_id' }) episodeId!: string;
+  @Column(text(90)) protocol!: string;
+  @Column({ type: 'tinyint' }) digit!: number;
+  @Column(text(10)) side!: Side;
+  @Column(text(10)) mode!: Mode;
+  @Column({ type: 'simple-json', nullable: true }) choice!: GoalChoice | null;
+  @Column({ ...id, name: 'set_by' }) setBy!: string;
+  @Column({ ...moment, name: 'set_at' }) setAt!: Date;
+}
+
+/** Markers read before and after drills within one visit. */
+@Entity({ name: 'retest' })
+export class RetestRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'visit_id' }) visitId!: string;
+  @Column({ type: 'simple-json' }) markers!: Marker[];
+  @Column({ ...id, name: 'started_by' }) startedBy!: string;
+  @Column({ ...moment, name: 'started_at' }) startedAt!: Date;
+  @Column({ ...moment, name: 'finished_at', nullable: true }) finishedAt!: Date | null;
+}
+
+/** What was done before the readings of a round. */
+@Entity({ name: 'retest_round' })
+export class RetestRoundRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'retest_id' }) retestId!: string;
+  @Column({ type: 'int' }) number!: number;
+  @Column(text(120)) drill!: string;
+  @Column({ ...id, name: 'noted_by' }) notedBy!: string;
+  @Column({ ...moment, name: 'noted_at' }) notedAt!: Date;
+}
+
+/** One marker read in one round. Never changed: the latest of a marker and round counts. */
+@Entity({ name: 'retest_reading' })
+export class RetestReadingRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'retest_id' }) retestId!: string;
+  @Column({ type: 'int' }) round!: number;
+  @Column({ type: 'int' }) marker!: number;
+  @Column(figure) value!: number;
+  @Column({ ...id, name: 'held_by' }) heldBy!: string;
+  @Column({ ...moment, name: 'held_at' }) heldAt!: Date;
+}
+
+/** A study of the clinic's own measuring error. */
+@Entity({ name: 'study' })
+export class StudyRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column(text(80)) name!: string;
+  @Column(text(60)) motion!: MotionId;
+  @Column(text(90)) protocol!: string;
+  @Column({ type: 'tinyint' }) digit!: number;
+  @Column(text(10)) mode!: Mode;
+  @Column(text(20)) instrument!: Instrument;
+  @Column(text(10)) kind!: 'repeats' | 'raters';
+  @Column({ type: 'int' }) subjects!: number;
+  @Column({ type: 'int' }) raters!: number;
+  /** Who is read when. */
+  @Column({ type: 'simple-json' }) turns!: StudyTurn[];
+  @Column({ ...id, name: 'started_by' }) startedBy!: string;
+  @Column({ ...moment, name: 'started_at' }) startedAt!: Date;
+}
+
+/** One blinded reading. Never changed: the latest of a subject and rater counts. */
+@Entity({ name: 'study_reading' })
+export class StudyReadingRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'study_id' }) studyId!: string;
+  @Column({ type: 'int' }) subject!: number;
+  @Column({ type: 'int' }) rater!: number;
+  @Column(figure) value!: number;
+  @Column({ ...id, name: 'held_by' }) heldBy!: string;
+  @Column({ ...moment, name: 'held_at' }) heldAt!: Date;
+}
+
+/** An error that the clinic judges by, from a study of its own. Taken out of use, it stays on record. */
+@Entity({ name: 'own_error' })
+export class OwnErrorRow {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'study_id' }) studyId!: string;
+  @Column(text(60)) motion!: MotionId;
+  @Column(text(20)) instrument!: Instrument;
+  @Column(text(90)) protocol!: string;
+  @Column(text(10)) examiners!: 'same' | 'other';
+  @Column(text(15)) basis!: 'agreement' | 'consistency';
+  @Column({ type: 'double' }) sem!: number;
+  @Column({ type: 'int' }) subjects!: number;
+  @Column({ type: 'int' }) raters!: number;
+  @Column({ ...day, name: 'adopted_on' }) adoptedOn!: string;
+  @Column({ ...id, name: 'adopted_by' }) adoptedBy!: string;
+  @Column({ ...moment, name: 'adopted_at' }) adoptedAt!: Date;
+  @Column({ ...moment, name: 'removed_at', nullable: true }) removedAt!: Date | null;
+  @Column({ ...id, name: 'removed_by', nullable: true }) removedBy!: string | null;
 }
 
 @Entity({ name: 'measurement' })
@@ -243,4 +379,12 @@ export const ENTITIES = [
   ClinicChange,
   ExamSetRow,
   RecordChange,
+  Signature,
+  GoalRow,
+  RetestRow,
+  RetestRoundRow,
+  RetestReadingRow,
+  StudyRow,
+  StudyReadingRow,
+  OwnErrorRow,
 ];

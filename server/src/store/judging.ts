@@ -1,16 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import type { JudgingChange, JudgingView, NormSetSummary } from '@dial-gauge/contract';
-import { DEFAULT_THRESHOLDS, findNormSet, NORM_SETS, type NormSet, type Thresholds } from '@dial-gauge/core';
+import { DEFAULT_THRESHOLDS, findNormSet, NORM_SETS, type NormSet, type OwnError, type Ranking, type Thresholds } from '@dial-gauge/core';
 import { IsNull, type DataSource } from 'typeorm';
 import type { Caller } from '../caller.js';
 import { notFound, refused, type HttpProblem } from '../problem.js';
-import { Clinic, ClinicChange, NormSetRow } from './entities.js';
+import { Clinic, ClinicChange, NormSetRow, OwnErrorRow } from './entities.js';
 
 /** What a clinic judges by, ready for `assess()`. */
 export interface Judging {
   readonly normSet: string;
   readonly thresholds: Thresholds;
   readonly ownSets: readonly NormSet[];
+  readonly ownErrors: readonly OwnError[];
+  readonly ranking: Ranking;
 }
 
 /** Reads and changes what one clinic judges by. What stood before a change is kept. */
@@ -22,16 +24,19 @@ export class JudgingStore {
 
   async current(): Promise<Judging> {
     const clinic = await this.dataSource.getRepository(Clinic).findOneByOrFail({ id: this.clinicId });
-    return { normSet: clinic.normSet, thresholds: clinic.thresholds ?? DEFAULT_THRESHOLDS, ownSets: await this.ownSets() };
+    const [ownSets, ownErrors] = await Promise.all([this.ownSets(), this.ownErrors()]);
+    return { normSet: clinic.normSet, thresholds: clinic.thresholds ?? DEFAULT_THRESHOLDS, ownSets, ownErrors, ranking: clinic.ranking };
   }
 
   async view(): Promise<JudgingView> {
-    const { normSet, thresholds, ownSets } = await this.current();
+    const { normSet, thresholds, ownSets, ownErrors, ranking } = await this.current();
     return {
       normSet,
       thresholds: { ...thresholds, severityPercent: [...thresholds.severityPercent], severityTimes: [...thresholds.severityTimes] },
       sets: [...NORM_SETS.map((set) => summaryOf(set, false)), ...ownSets.map((set) => summaryOf(set, true))],
       ownSets: [...ownSets],
+      ownErrors: [...ownErrors],
+      ranking,
     };
   }
 
@@ -49,7 +54,7 @@ export class JudgingStore {
     }
     await this.dataSource.transaction(async (manager) => {
       const clinic = await manager.findOneOrFail(Clinic, { where: { id: clinicId }, lock: { mode: 'pessimistic_write' } });
-      for (const field of ['normSet', 'thresholds'] as const) {
+      for (const field of ['normSet', 'thresholds', 'ranking'] as const) {
         const [oldValue, newValue] = [clinic[field], change[field]];
         if (newValue === undefined || JSON.stringify(oldValue) === JSON.stringify(newValue)) continue;
         await manager.save(
@@ -96,6 +101,23 @@ export class JudgingStore {
       );
       if (!affected) throw notFound('norm set');
     });
+  }
+
+  /** Errors the clinic found out for itself and has adopted. */
+  async ownErrors(): Promise<OwnError[]> {
+    const rows = await this.dataSource
+      .getRepository(OwnErrorRow)
+      .find({ where: { clinicId: this.clinicId, removedAt: IsNull() }, order: { adoptedAt: 'DESC' } });
+    return rows.map(({ motion, instrument, protocol, examiners, sem, subjects, raters, adoptedOn }) => ({
+      motion,
+      instrument,
+      protocol,
+      examiners,
+      sem,
+      subjects,
+      raters,
+      adoptedOn,
+    }));
   }
 
   private async ownSets(): Promise<NormSet[]> {

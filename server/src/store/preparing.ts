@@ -6,9 +6,20 @@ import type { Caller } from '../caller.js';
 import { HttpProblem, notFound, refused } from '../problem.js';
 import { Clinic, ClinicChange, Episode, ExamSetRow, MeasurementRow, RecordChange, TrialRow, User, Visit } from './entities.js';
 import { episodeView } from './records.js';
+import { isSigned } from './signing.js';
 import { protocolIdOf } from './views.js';
 
-const INTAKE = ['complaint', 'involvedSide', 'procedureId', 'procedure', 'procedureOn', 'dominantSide', 'wanted', 'precautions'] as const;
+const INTAKE = [
+  'complaint',
+  'involvedSide',
+  'complaintAt',
+  'procedureId',
+  'procedure',
+  'procedureOn',
+  'dominantSide',
+  'wanted',
+  'precautions',
+] as const;
 
 /** How far back readings say how long things take. */
 const TIMED = 4000;
@@ -139,6 +150,7 @@ export class Preparing {
   private async visit(manager: EntityManager, id: string): Promise<Visit> {
     const visit = await manager.findOne(Visit, { where: { id, clinicId: this.caller.clinicId }, lock: { mode: 'pessimistic_write' } });
     if (!visit) throw notFound('visit');
+    if (visit.signed) throw isSigned();
     return visit;
   }
 

@@ -12,6 +12,7 @@ import { IsNull, type DataSource, type EntityManager, type QueryDeepPartialEntit
 import { HttpProblem, notFound, refused } from '../problem.js';
 import type { Caller } from '../caller.js';
 import { Amendment, MeasurementRow, TrialRow, Visit } from './entities.js';
+import { mustBeOpen } from './signing.js';
 import { measurementView, namesOf, trialView, trialViews } from './views.js';
 
 type Way = Pick<NewReading, 'motion' | 'digit' | 'side' | 'mode' | 'position' | 'protocol'>;
@@ -48,6 +49,7 @@ export class Readings {
    */
   async hold(visitId: string, reading: NewReading): Promise<SavedReading> {
     return this.dataSource.transaction(FRESH, async (manager) => {
+      await mustBeOpen(manager, this.caller.clinicId, visitId, new Date(reading.heldAt));
       const measurement = await this.measurementOf(manager, visitId, reading);
       const { id, instrument, pastLimit } = reading;
       const fresh = this.freshTrial({
@@ -75,6 +77,7 @@ export class Readings {
       const old = await manager.findOne(TrialRow, { where: { id, clinicId }, lock: { mode: 'pessimistic_write' } });
       if (!old) throw notFound('reading');
       const measurement = await manager.findOneByOrFail(MeasurementRow, { id: old.measurementId, clinicId });
+      await mustBeOpen(manager, clinicId, measurement.visitId);
       const { instrument } = old;
       const [wrong] = figureProblems({ ...correction, motion: measurement.motion, instrument });
       if (wrong) throw refused(wrong.field, wrong.message);
@@ -131,9 +134,13 @@ export class Readings {
   /** Takes a reading out of the count. It stays on record with who withdrew it and when. */
   async withdraw(id: string): Promise<void> {
     const { clinicId, userId } = this.caller;
-    const rows = this.dataSource.getRepository(TrialRow);
-    const result = await rows.update({ id, clinicId, withdrawnAt: IsNull() }, { withdrawnAt: new Date(), withdrawnBy: userId });
-    if (result.affected === 0 && !(await rows.existsBy({ id, clinicId }))) throw notFound('reading');
+    await this.dataSource.transaction(FRESH, async (manager) => {
+      const trial = await manager.findOneBy(TrialRow, { id, clinicId });
+      if (!trial) throw notFound('reading');
+      const { visitId } = await manager.findOneByOrFail(MeasurementRow, { id: trial.measurementId, clinicId });
+      if (trial.withdrawnAt === null) await mustBeOpen(manager, clinicId, visitId);
+      await manager.update(TrialRow, { id, clinicId, withdrawnAt: IsNull() }, { withdrawnAt: new Date(), withdrawnBy: userId });
+    });
   }
 
   /** Notes pain, end feel or substitutions. What stood there before is kept as an amendment. */
@@ -142,6 +149,7 @@ export class Readings {
     const { motion, digit, side, mode, position, protocol, was = {}, ...notes } = remark;
     checkSubstitutions(remark);
     return this.dataSource.transaction(FRESH, async (manager) => {
+      await mustBeOpen(manager, clinicId, visitId);
       const { id } = await this.measurementOf(manager, visitId, { motion, digit, side, mode, position, protocol });
       // Held until the end, so that what an amendment calls the old value is the one it replaces.
       const row = await manager.findOneOrFail(MeasurementRow, { where: { id, clinicId }, lock: { mode: 'pessimistic_write' } });

@@ -13,6 +13,7 @@ import {
 import { ASSUMED_HAND, MOTIONS, NORM_SETS, type IsoDate, type Session } from '@dial-gauge/core';
 import { In, type DataSource } from 'typeorm';
 import { Clinic, Episode, MeasurementRow, Patient, TrialRow, Visit } from './entities.js';
+import { Goals } from './goals.js';
 import { JudgingStore } from './judging.js';
 import { notFound } from '../problem.js';
 import { measurementView, namesOf, trialViews } from './views.js';
@@ -85,8 +86,8 @@ export class Records {
   }
 
   /** A visit and those before it as the core reads them, oldest first. */
-  async history(id: string): Promise<Omit<ProgressView, 'series'> & { sessions: Session[] }> {
-    const { visits: all, at, visit, patient, episode, normSet, ownNormSet } = await this.timeline(id);
+  async history(id: string): Promise<Omit<ProgressView, 'series'> & Pick<VisitRecord, 'ownErrors'> & { sessions: Session[] }> {
+    const { visits: all, at, visit, patient, episode, normSet, ownNormSet, ownErrors } = await this.timeline(id);
     const visits = all.slice(0, at + 1);
     const measurements = await this.measurements(visits.map((v) => v.id));
     return {
@@ -95,6 +96,8 @@ export class Records {
       episode,
       normSet,
       ownNormSet,
+      ownErrors,
+      goals: await new Goals(this.dataSource, this.clinicId).of(episode.id),
       visits,
       sessions: visits.map((v) => ({ assessedOn: v.assessedOn, measurements: measurementsOf(measurements.get(v.id) ?? []) })),
     };
@@ -111,12 +114,14 @@ export class Records {
     const visits = (await this.visitViews(await this.visitsOf([episode.id]))).get(episode.id) ?? [];
     const at = visits.findIndex((v) => v.id === id);
     const ownNormSet = await this.ownNormSet(clinic.normSet);
+    const ownErrors = await new JudgingStore(this.dataSource, clinicId).ownErrors();
     return {
       visit: visits[at]!,
       patient: patientView(patient),
       episode: episodeView(episode),
       normSet: clinic.normSet,
       ownNormSet,
+      ownErrors,
       sheet: visit.sheet,
       plan: visit.plan,
       revision: visit.revision,
@@ -164,6 +169,7 @@ export class Records {
         examiner: examiners.get(visit.examinerId) ?? '',
         readings: readings.get(visit.id) ?? 0,
         number: own.length + 1,
+        signed: visit.signed,
       });
       byEpisode.set(visit.episodeId, own);
     }
@@ -213,12 +219,25 @@ export function patientView({ id, givenName, familyName, birthDate, sex, occupat
 }
 
 export function episodeView(episode: Episode): EpisodeView {
-  const { id, complaint, involvedSide, openedOn, procedureId, procedure, procedureOn, dominantSide, wanted, precautions, revision } =
-    episode;
+  const {
+    id,
+    complaint,
+    involvedSide,
+    complaintAt,
+    openedOn,
+    procedureId,
+    procedure,
+    procedureOn,
+    dominantSide,
+    wanted,
+    precautions,
+    revision,
+  } = episode;
   return {
     id,
     complaint,
     involvedSide,
+    complaintAt,
     openedOn,
     procedureId,
     procedure,
