@@ -32,5 +32,8 @@ module.exports = (config) =>
         flags: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking', '--window-size=1280,800'],
       },
     },
+    // A slow machine may keep the browser waiting; it is asked again before the run is given up.
+    browserDisconnectTimeout: 20_000,
+    browserNoActivityTimeout: 120_000,
     restartOnFileChange: false,
   });

@@ -1,5 +1,5 @@
 import type { EpisodeView, PatientView } from '@dial-gauge/contract';
-import { ageOn } from '@dial-gauge/core';
+import { ageOn, findProcedure } from '@dial-gauge/core';
 import { format, formatISO, parseISO } from 'date-fns';
 
 /** Today as this device has it. */
@@ -22,4 +22,10 @@ const INVOLVED = { left: 'left side', right: 'right side', both: 'both sides' } 
 /** "Both hips stiff · both sides" */
 export function episodeWords({ complaint, involvedSide }: EpisodeView): string {
   return involvedSide ? `${complaint} · ${INVOLVED[involvedSide]}` : complaint;
+}
+
+/** "Knee replacement, 12 Aug 2026"; empty without one. */
+export function operationWords({ procedureId, procedure, procedureOn }: EpisodeView): string {
+  const name = procedure || (procedureId && findProcedure(procedureId)?.name) || '';
+  return [name, procedureOn && dayWords(procedureOn)].filter(Boolean).join(', ');
 }

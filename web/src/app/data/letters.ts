@@ -1,4 +1,4 @@
-import type { Correction, NewReading, PlanChange, Remark } from '@dial-gauge/contract';
+import type { Correction, MarkerReading, NewReading, NewRetest, NewRound, PlanChange, Remark, StudyReading } from '@dial-gauge/contract';
 
 /** One thing that was entered and has to reach the server, as data: it outlives the page. */
 interface Common {
@@ -6,8 +6,9 @@ interface Common {
   readonly id: string;
   /** Who entered it. It is sent under no other name. */
   readonly userId: string;
+  /** The visit or the study it belongs to. */
   readonly visitId: string;
-  /** What the address of the request names: a visit or a reading. */
+  /** What the address of the request names: a visit, a reading, a retest or a study. */
   readonly target: string;
   /** What it is, for a list of what is waiting: "left hip flexion, passive 98". */
   readonly words: string;
@@ -20,6 +21,11 @@ export type Letter = Common &
     | { readonly route: 'withdrawReading'; readonly body: Record<string, never> }
     | { readonly route: 'remark'; readonly body: Remark }
     | { readonly route: 'setPlan'; readonly body: PlanChange }
+    | { readonly route: 'startRetest'; readonly body: NewRetest }
+    | { readonly route: 'noteDrill'; readonly body: NewRound }
+    | { readonly route: 'readMarker'; readonly body: MarkerReading }
+    | { readonly route: 'finishRetest'; readonly body: Record<string, never> }
+    | { readonly route: 'readStudy'; readonly body: StudyReading }
   );
 
 /** A letter as it waits, numbered in the order it was entered. */

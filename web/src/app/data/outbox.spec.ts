@@ -7,6 +7,7 @@ import { LetterBox } from './letter-box';
 import type { Letter } from './letters';
 import { Outbox, type Answer } from './outbox';
 import { Session } from './session';
+import { until } from '../testing/until';
 
 const WREN = '11111111-1111-4111-8111-111111111111';
 const ROOK = '22222222-2222-4222-8222-222222222222';
@@ -36,14 +37,6 @@ describe('Outbox', () => {
     outbox.answers.subscribe((answer) => heard.push(answer));
     TestBed.tick();
     return outbox;
-  };
-  const until = async <T>(look: () => T): Promise<NonNullable<T>> => {
-    for (let i = 0; i < 300; i += 1) {
-      const seen = look();
-      if (seen) return seen;
-      await new Promise((resolve) => setTimeout(resolve, 10));
-    }
-    throw new Error('it never came');
   };
   const request = (): Promise<TestRequest> => until(() => http.match(() => true)[0]);
 

@@ -23,12 +23,14 @@ const view = (measurements: Measurement[], before?: Measurement[]): JudgementVie
   };
   const id = crypto.randomUUID();
   return {
-    visit: { id, assessedOn: '2026-11-20', examiner: '', readings: 1, number: 2 },
+    visit: { id, assessedOn: '2026-11-20', examiner: '', readings: 1, number: 2, signed: false },
     patient: { id, givenName: 'A', familyName: 'B', birthDate: '1984-05-02', sex: 'male', occupation: '' },
     episode: { ...visitRecord().episode, id, complaint: '', involvedSide: null },
     aside: [],
     previousOn: before ? '2026-10-20' : null,
     judgement: assess(assessment),
+    summary: null,
+    signing: { signatures: [], amending: null, changes: [] },
   };
 };
 const draw = (component: typeof Findings | typeof Strips, value: JudgementView): HTMLElement => {
@@ -62,6 +64,29 @@ describe('Strips', () => {
     expect(pictures[0]).toBe('left: passive lacks 4° of straight, expected 2 to 23, short of normal, last visit lacks 12');
     expect(pictures[1]).toContain('right: passive 15°');
     expect(element.textContent).not.toMatch(/[-−]\d/);
+  });
+
+  it('puts total rotation beside its ends, in the same position and mode only, and each figure opens its evidence', () => {
+    const rotation = (name: 'internal' | 'external', side: 'left' | 'right', end: number, over: Partial<Measurement> = {}) =>
+      hip({ motion: `hip.${name}Rotation`, side, ...over }, end);
+    const element = draw(
+      Strips,
+      view([
+        rotation('external', 'left', 33),
+        rotation('internal', 'left', 28),
+        rotation('external', 'right', 34),
+        rotation('internal', 'right', 25),
+        rotation('internal', 'left', 31, { position: 'sitting' }),
+      ]),
+    );
+    const arcs = [...element.querySelectorAll('li.arc')];
+    expect(arcs.map((arc) => arc.textContent!.replace(/\s+/g, ' ').trim())).toEqual([
+      '33 + 28 61 Totalpassive 59 34 + 25 2° apart, within error',
+    ]);
+    expect([...arcs[0]!.querySelectorAll('button')].map((b) => b.getAttribute('aria-label'))).toEqual([
+      'Evidence of left total rotation, passive, 61',
+      'Evidence of right total rotation, passive, 59',
+    ]);
   });
 
   it('says what was not measured', () => {

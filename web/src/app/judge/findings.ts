@@ -1,22 +1,58 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { JudgementView } from '@dial-gauge/contract';
-import { needWords, sidedName, type Finding, type FindingKind } from '@dial-gauge/core';
+import {
+  needWords,
+  RANKING_NAMES,
+  RANKINGS,
+  regionName,
+  sentencesOf,
+  sidedName,
+  type Finding,
+  type FindingKind,
+  type Joint,
+  type Move,
+  type Ranking,
+  type Side,
+} from '@dial-gauge/core';
 import { dayWords } from '../caseload/words';
+import { isAt } from './body-marks';
 import { FindingLine } from './finding-line';
+import { MobilityScore } from './mobility-score';
 
-/** Findings as sentences, worst first, each opening its evidence. */
+/** Findings as sentences in the order of the chosen rule, each opening its evidence. */
 @Component({
   selector: 'dg-findings',
-  imports: [FindingLine],
+  imports: [FindingLine, MobilityScore],
   templateUrl: './findings.html',
   styleUrl: './findings.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Findings {
   readonly view = input.required<JudgementView>();
+  /** What a joint of the body map was pressed for. */
+  readonly at = input<{ readonly joint: Joint; readonly side: Side } | null>(null);
+  /** What the last change of rule moved. */
+  readonly moves = input<readonly Move[]>([]);
+  /** The rule the clinic follows, where another one is tried. */
+  readonly clinicRanking = input<Ranking>();
+  readonly rankBy = output<Ranking>();
+  readonly keepRanking = output();
+  readonly showAll = output();
 
-  private readonly all = computed(() => this.view().judgement.findings);
-  protected readonly matter = computed(() => this.all().filter((f) => !['changed', 'within-error', 'no-norm'].includes(f.kind)));
+  protected readonly rankings = RANKINGS.map((id) => ({ id, name: RANKING_NAMES[id] }));
+  protected readonly ranking = computed(() => this.view().judgement.ranking);
+  protected readonly isTried = computed(() => {
+    const own = this.clinicRanking();
+    return own !== undefined && own !== this.ranking();
+  });
+  protected readonly isSigned = computed(() => this.view().visit.signed);
+  private readonly all = computed(() => this.view().judgement.findings.filter((f) => isAt(f, this.at())));
+  protected readonly where = computed(() => {
+    const at = this.at();
+    return at ? `${at.side === 'midline' ? '' : `${at.side} `}${regionName(at.joint).toLowerCase()}` : '';
+  });
+  protected readonly matter = computed(() => sentencesOf(this.all()));
+  protected readonly offersScore = computed(() => this.view().judgement.findings.some((f) => f.kind === 'beyond-normal'));
   protected readonly groups = computed(() =>
     [
       { title: `Really changed since ${this.previous()}`, items: this.of('changed'), open: true },
@@ -39,6 +75,10 @@ export class Findings {
       notCompared.map((words) => ({ key, name: `${sidedName(m.motion, m.side, m.digit)}, ${m.mode}`, words })),
     ),
   );
+
+  protected choose(event: Event): void {
+    this.rankBy.emit((event.target as HTMLSelectElement).value as Ranking);
+  }
 
   private previous(): string {
     const on = this.view().previousOn;

@@ -1,79 +1,142 @@
-import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal, untracked } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
+import { assessmentOfVisit, operationOf, type JudgementView, type VisitRecord } from '@dial-gauge/contract';
+import { assess, explainMoves, NORM_SETS, rank, type Joint, type Move, type NormSet, type Ranking, type Side } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords, dayWords } from '../caseload/words';
 import { Api } from '../data/api';
+import { Judging } from '../data/judging';
+import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
+import { BodyMap, type JointMark } from '../ui/body-map/body-map';
 import { Aside } from './aside';
+import { bodyMarks } from './body-marks';
+import { EvidenceOpener } from './evidence-opener';
 import { Findings } from './findings';
 import { Strips } from './strips';
+import { Summary } from './summary';
+import { SummaryText } from './summary-text';
 
-/** What is short, of what, and how sure: the whole exam on one screen. */
+/** What is short, of what, and how sure: the whole exam on one screen, summed up and signed. */
 @Component({
   selector: 'dg-judge',
-  imports: [Aside, Findings, Frame, Pending, RouterLink, Strips],
-  template: `
-    @if (view.hasValue()) {
-      @let v = view.value();
-      <dg-frame
-        [heading]="words.fullName(v.patient)"
-        [headingLink]="'/patients/' + v.patient.id"
-        [about]="words.personWords(v.patient) + ' · ' + words.episodeWords(v.episode) + ' · visit ' + v.visit.number"
-        [visitId]="id()"
-      >
-        <ng-container status>
-          <strong>{{ v.visit.readings }} readings</strong>
-          <span class="soft">{{ words.dayWords(v.visit.assessedOn) }}</span>
-        </ng-container>
-        @if (v.judgement.measurements.length === 0) {
-          <p class="page">
-            Nothing is measured yet. <a [routerLink]="['/visits', id(), 'measure']">Measure</a> a motion on both sides; what is short of
-            normal, of the other side, or active of passive stands here with its reasons.
-          </p>
-          <dg-aside [measurements]="v.aside" />
-        } @else {
-          <div class="split">
-            <dg-strips [view]="v" />
-            <div class="right">
-              <dg-findings [view]="v" />
-              <dg-aside [measurements]="v.aside" />
-            </div>
-          </div>
-        }
-      </dg-frame>
-    } @else {
-      <dg-pending heading="Judge" doing="Judging the visit …" [error]="view.error()" />
-    }
-  `,
-  styles: `
-    .split {
-      display: grid;
-      grid-template-columns: minmax(0, 1.42fr) minmax(0, 1fr);
-      height: 100%;
-    }
-    .right {
-      min-height: 0;
-      overflow-y: auto;
-      border-left: 1px solid var(--line);
-    }
-    @media (max-width: 1000px) {
-      .split {
-        grid-template-columns: 1fr;
-        height: auto;
-      }
-      .right {
-        overflow: visible;
-        border-left: 0;
-        border-top: 1px solid var(--line);
-      }
-    }
-  `,
+  imports: [Aside, BodyMap, Findings, Frame, MatButtonModule, Pending, RouterLink, Strips, Summary],
+  providers: [EvidenceOpener, SummaryText],
+  templateUrl: './judge.html',
+  styleUrl: './judge.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JudgePage {
   private readonly api = inject(Api);
+  private readonly judging = inject(Judging);
+  private readonly opener = inject(EvidenceOpener);
   readonly id = input.required<string>();
-  protected readonly view = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('judgement', { id: params }) });
+  protected readonly loaded = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('judgement', { id: params }) });
   protected readonly words = { dayWords, episodeWords, fullName, personWords };
+  protected readonly problem = signal('');
+  /** What the server says, or what it said after signing. */
+  private readonly served = linkedSignal<JudgementView | undefined, JudgementView | undefined>({
+    source: () => (this.loaded.hasValue() ? this.loaded.value() : undefined),
+    computation: (view) => view,
+  });
+  /** The joint of the body map that was pressed. */
+  protected readonly at = linkedSignal<string, { readonly joint: Joint; readonly side: Side } | null>({
+    source: this.id,
+    computation: () => null,
+  });
+  /** Another order than the clinic's, tried here. */
+  private readonly tried = linkedSignal<string, Ranking | null>({ source: this.id, computation: () => null });
+  /** Another norm set, held up for comparison. */
+  protected readonly compared = linkedSignal<string, string | null>({ source: this.id, computation: () => null });
+  private readonly record = signal<VisitRecord | null>(null);
+
+  /** Judged by another set, from the same readings. */
+  private readonly byOtherSet = computed((): JudgementView | undefined => {
+    const [view, record, set, clinic] = [this.served(), this.record(), this.compared(), this.judging.current()];
+    if (!view || !set || !record || !clinic) return view;
+    const context = {
+      normSet: set,
+      ownSets: clinic.ownSets,
+      ownErrors: clinic.ownErrors,
+      thresholds: clinic.thresholds,
+      ranking: clinic.ranking,
+    };
+    return { ...view, judgement: assess(assessmentOfVisit(record), context) };
+  });
+
+  /** What is shown: by the norm set and the order chosen here. */
+  protected readonly view = computed((): JudgementView | undefined => {
+    const view = this.byOtherSet();
+    const ranking = this.tried();
+    if (!view || !ranking || view.visit.signed) return view;
+    const { complaintAt } = view.episode;
+    const findings = rank(view.judgement.findings, {
+      ranking,
+      complaintAt: complaintAt ?? undefined,
+      procedure: operationOf(view.episode),
+    });
+    return { ...view, judgement: { ...view.judgement, ranking, findings } };
+  });
+  protected readonly moves = computed((): readonly Move[] => {
+    const [before, after] = [this.byOtherSet(), this.view()];
+    return before && after && this.tried() ? explainMoves(before.judgement.findings, after.judgement.findings) : [];
+  });
+  protected readonly clinicRanking = computed(() => this.served()?.judgement.ranking);
+  protected readonly marks = computed((): readonly JointMark[] => {
+    const view = this.view();
+    return view ? bodyMarks(view.judgement) : [];
+  });
+  /** Sets with a value for something that was measured. */
+  protected readonly sets = computed((): readonly Pick<NormSet, 'id' | 'short'>[] => {
+    const named = new Set(this.served()?.judgement.measurements.flatMap((m) => m.norms.map((norm) => norm.set)));
+    return [...NORM_SETS, ...(this.judging.current()?.ownSets ?? [])].filter((set) => named.has(set.id));
+  });
+
+  constructor() {
+    effect(() => {
+      const view = this.view() ?? null;
+      untracked(() => this.opener.view.set(view));
+    });
+    this.judging.load().subscribe({ error: () => undefined });
+  }
+
+  protected changed(view: JudgementView): void {
+    this.served.set(view);
+    this.tried.set(null);
+    this.compared.set(null);
+  }
+
+  protected rankBy(ranking: Ranking): void {
+    this.tried.set(ranking === this.clinicRanking() ? null : ranking);
+  }
+
+  protected keepRanking(): void {
+    const ranking = this.tried();
+    if (!ranking) return;
+    this.judging.change({ ranking }).subscribe({
+      next: () => {
+        const view = this.view();
+        this.problem.set('');
+        if (view) this.served.set(view);
+        this.tried.set(null);
+      },
+      error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
+    });
+  }
+
+  protected compare(event: Event): void {
+    const set = (event.target as HTMLSelectElement).value;
+    if (set === this.served()?.judgement.normSet.id) return this.compared.set(null);
+    const show = () => this.compared.set(set);
+    if (this.record()?.visit.id === this.id()) return show();
+    this.api.call('visit', { id: this.id() }).subscribe({
+      next: (record) => {
+        this.record.set(record);
+        show();
+      },
+      error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
+    });
+  }
 }

@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { JudgementView } from '@dial-gauge/contract';
 import {
   describeEnd,
   endFigure,
   formatNumber,
+  formatWhole,
   measurementKey,
   motion,
   protocolOf,
@@ -12,16 +13,22 @@ import {
   sidedName,
   suffixOf,
   type JudgedMeasurement,
+  type Mode,
   type Motion,
+  type MotionId,
+  type Position,
   type Side,
 } from '@dial-gauge/core';
-import { dayWords } from '../caseload/words';
 import { ArcStrip, type StripModel } from '../ui/arc-strip/arc-strip';
+import { EvidenceOpener } from './evidence-opener';
 
 interface StripRow {
   readonly key: string;
   readonly name: string;
   readonly how: string;
+  /** Keys of the readings behind the two figures. */
+  readonly leftKey: string | null;
+  readonly rightKey: string | null;
   /** null where the motion has no side: it stands on the right alone. */
   readonly left: StripModel | null;
   readonly right: StripModel;
@@ -30,7 +37,27 @@ interface StripRow {
 interface Section {
   readonly region: string;
   readonly rows: readonly StripRow[];
+  /** Two opposite ends as one arc, beside the ends. */
+  readonly arcs: readonly ArcRow[];
 }
+
+interface ArcRow {
+  readonly key: string;
+  readonly mode: string;
+  /** Keys of the first ends, whose evidence tells the arc as well. */
+  readonly leftKey: string | null;
+  readonly rightKey: string | null;
+  readonly left: string;
+  readonly right: string;
+  /** "91 + 67" */
+  readonly leftSum: string;
+  readonly rightSum: string;
+  readonly verdict: string;
+  readonly words: string;
+}
+
+/** From so many rows on they are drawn closer, so that the whole exam stays on one screen. */
+const MANY = 7;
 
 /** One row for every motion: left and right, active and passive, norm and last visit side by side. */
 @Component({
@@ -38,11 +65,13 @@ interface Section {
   imports: [ArcStrip],
   templateUrl: './strips.html',
   styleUrl: './strips.scss',
+  host: { '[class.dense]': 'isDense()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Strips {
   readonly view = input.required<JudgementView>();
-  protected readonly dayWords = dayWords;
+  private readonly opener = inject(EvidenceOpener, { optional: true });
+  protected readonly isDense = computed(() => this.sections().reduce((sum, s) => sum + s.rows.length + s.arcs.length, 0) > MANY);
 
   protected readonly sections = computed((): Section[] => {
     const rows = new Map<string, JudgedMeasurement[]>();
@@ -56,8 +85,37 @@ export class Strips {
       const region = regionName(motion(of[0]!.measurement.motion).joint);
       sections.set(region, [...(sections.get(region) ?? []), this.row(key, of)]);
     }
-    return [...sections].map(([region, own]) => ({ region, rows: own }));
+    return [...sections].map(([region, own]) => ({ region, rows: own, arcs: this.arcsOf(region) }));
   });
+
+  protected open(key: string | null): void {
+    if (key) this.opener?.open(key);
+  }
+
+  private arcsOf(region: string): ArcRow[] {
+    return this.view()
+      .judgement.arcs.filter((arc) => regionName(arc.joint) === region)
+      .map(({ motions, mode, position, how, left, right, verdict, words }) => ({
+        key: `${motions.join()} ${how} ${mode}`,
+        mode,
+        leftKey: left && this.endOf(motions[0], mode, position, how, 'left'),
+        rightKey: right && this.endOf(motions[0], mode, position, how, 'right'),
+        left: left ? formatWhole(left.value) : '··',
+        right: right ? formatWhole(right.value) : '··',
+        leftSum: left ? `${formatWhole(left.first)} + ${formatWhole(left.last)}` : '',
+        rightSum: right ? `${formatWhole(right.first)} + ${formatWhole(right.last)}` : '',
+        verdict,
+        words,
+      }));
+  }
+
+  private endOf(id: MotionId, mode: Mode, position: Position, how: string, side: Side): string | null {
+    const end = this.view().judgement.measurements.find(
+      ({ measurement: m }) =>
+        m.motion === id && m.mode === mode && m.position === position && m.side === side && protocolOf(m).label === how,
+    );
+    return end?.key ?? null;
+  }
 
   private row(key: string, of: readonly JudgedMeasurement[]): StripRow {
     const { measurement } = of[0]!;
@@ -77,9 +135,17 @@ export class Strips {
       key,
       name: [about.short, finger].filter(Boolean).join(', '),
       how: [protocolOf(measurement).label, about.unit === 'deg' ? '' : suffixOf(about.unit).trim()].filter(Boolean).join(' · '),
+      leftKey: about.sides === 'midline' ? null : (this.mainOf(of, 'left')?.key ?? null),
+      rightKey: this.mainOf(of, about.sides === 'midline' ? 'midline' : 'right')?.key ?? null,
       left: about.sides === 'midline' ? null : strip('left'),
       right: strip(about.sides === 'midline' ? 'midline' : 'right'),
     };
+  }
+
+  /** The reading whose figure is printed: passive, where there is one. */
+  private mainOf(of: readonly JudgedMeasurement[], side: Side): JudgedMeasurement | undefined {
+    const own = of.filter((m) => m.measurement.side === side);
+    return own.find((m) => m.measurement.mode === 'passive') ?? own[0];
   }
 
   private primary(m: JudgedMeasurement) {

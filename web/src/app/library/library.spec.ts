@@ -30,7 +30,7 @@ const OWN: NormSet = {
     },
   ],
 };
-const JUDGING = { normSet: 'own', thresholds: DEFAULT_THRESHOLDS, sets: [], ownSets: [OWN] };
+const JUDGING = { normSet: 'own', thresholds: DEFAULT_THRESHOLDS, sets: [], ownSets: [OWN], ownErrors: [] };
 
 function setUp(): HttpTestingController {
   TestBed.configureTestingModule({

@@ -91,7 +91,7 @@ export function withLetter(cells: Cells, letter: Letter): Cells {
       const key = measurementKey({ motion, digit, side, mode, position, protocol });
       return change(cells, key, (cell) => ({ ...cell, ...(notes as Partial<Notes>) }));
     }
-    case 'setPlan':
+    default:
       return cells;
   }
 }

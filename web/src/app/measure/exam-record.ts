@@ -1,5 +1,5 @@
 import { computed, inject, signal } from '@angular/core';
-import type { VisitRecord } from '@dial-gauge/contract';
+import { errorContextOf, type VisitRecord } from '@dial-gauge/contract';
 import {
   ageOn,
   allowedFor,
@@ -20,6 +20,7 @@ import {
   variantWords,
   type Allowed,
   type Degrees,
+  type ErrorContext,
   type ExpectedBand,
   type MeasuredValue,
   type MeasurementKey,
@@ -75,6 +76,8 @@ export abstract class ExamRecord {
   readonly savedCount = computed(() =>
     [...this.cells().values()].reduce((sum, cell) => sum + cell.readings.filter((r) => r.saved).length, 0),
   );
+  /** Signed, and not opened to be amended: looked at, not changed. */
+  readonly locked = computed(() => this.record()?.visit.signed ?? false);
   /** The unit after the figures. */
   readonly unit = computed(() => suffixOf(this.motion().unit));
   /** What the precautions say of the measurement in hand. */
@@ -94,12 +97,15 @@ export abstract class ExamRecord {
     const { readings } = this.cellAt(key);
     if (!at || readings.length === 0) return null;
     const { row, side } = at;
-    return measure({
-      ...row,
-      side,
-      instrument: readings[0]!.instrument,
-      trials: readings.map((reading) => storedTrial(row.motion, reading)),
-    });
+    return measure(
+      {
+        ...row,
+        side,
+        instrument: readings[0]!.instrument,
+        trials: readings.map((reading) => storedTrial(row.motion, reading)),
+      },
+      this.errors(),
+    );
   }
 
   /** The same measurement with another side or mode. */
@@ -136,8 +142,14 @@ export abstract class ExamRecord {
   /** Standard error of the instrument in hand, in the motion's unit; a force's grows with the reading. */
   protected semAt(value: number | undefined): number {
     const { motion: id, protocol } = this.row();
-    return errorOf({ motion: id, protocol, instrument: this.instrument(), value }).sem;
+    return errorOf({ motion: id, protocol, instrument: this.instrument(), value }, true, this.errors()).sem;
   }
+
+  /** What the measuring error depends on beside the reading: the clinic's own, and the operation. */
+  private readonly errors = computed((): ErrorContext => {
+    const record = this.record();
+    return record ? errorContextOf(record) : {};
+  });
 
   /** A value of the measurement in hand against the clinic's norm. */
   normFor(value: Degrees): NormComparison | undefined {

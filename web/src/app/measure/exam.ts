@@ -13,6 +13,7 @@ import {
   stationOf,
   stationWords,
   valueOfReading,
+  type MeasurementKey,
   type PlanStep,
   type RunRow,
   type SheetItem,
@@ -95,6 +96,12 @@ export class Exam extends ExamCourse {
     this.go(next.row, next.side);
   }
 
+  /** Goes to a measurement by its key; stays where there is none. */
+  goToKey(key: string | undefined): void {
+    const at = this.places().get(key as MeasurementKey);
+    if (at) this.goTo(at.place);
+  }
+
   /** What others have held and noted since: it joins what is here, and nothing here is lost. */
   async join(record: VisitRecord): Promise<void> {
     if (this.record()?.visit.id !== record.visit.id) return;
@@ -139,6 +146,7 @@ export class Exam extends ExamCourse {
 
   /** Holds what is typed. The reading is on its way as soon as it is held; what was refused stays on the screen. */
   hold(why?: string): boolean {
+    if (this.locked()) return this.refuse('This visit is signed. Open it with “Amend” on Judge, say why, then enter it.');
     if (this.turning()) {
       this.problem.set(`The patient is ${stationWords(this.station())} yet: turn first, then press Enter.`);
       return false;
@@ -216,7 +224,7 @@ export class Exam extends ExamCourse {
   /** Takes back the reading held last on this screen and goes to where it was. */
   undo(): void {
     const last = this.held()[this.held().length - 1];
-    if (!last) return;
+    if (!last || this.locked()) return;
     this.held.update((held) => held.slice(0, -1));
     this.send({ route: 'withdrawReading', target: last.id, body: {} }, 'a withdrawn reading');
     this.goTo(last.place);
@@ -224,6 +232,7 @@ export class Exam extends ExamCourse {
 
   /** Puts a reading right; the old value stays on record. */
   correct(old: HeldReading, reading: StoredReading, why: string): void {
+    if (this.locked()) return;
     const id = crypto.randomUUID();
     const body = {
       id,
@@ -235,6 +244,7 @@ export class Exam extends ExamCourse {
   }
 
   note(notes: Partial<Notes>): void {
+    if (this.locked()) return void this.refuse('This visit is signed: what was noted stays as it is. “Amend” on Judge opens it.');
     const before = this.cell();
     const was = Object.fromEntries(Object.keys(notes).map((field) => [field, before[field as keyof Notes]]));
     const body = { ...wayOf(this.row(), this.place().side), ...notes, was } as (Letter & { route: 'remark' })['body'];

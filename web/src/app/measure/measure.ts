@@ -43,6 +43,8 @@ export class MeasurePage {
   private readonly dialog = inject(MatDialog);
   protected readonly exam = inject(Exam);
   readonly id = input.required<string>();
+  /** Key of a measurement to go to: one that is to be taken again. */
+  readonly at = input<string>();
 
   private readonly entry = viewChild<ElementRef<HTMLInputElement>>('entry');
   private readonly remarks = viewChild(Remarks);
@@ -97,7 +99,7 @@ export class MeasurePage {
       const record = this.visit.value();
       if (opening === record.visit.id) return;
       opening = record.visit.id;
-      void this.exam.open(record);
+      void this.exam.open(record).then(() => this.exam.goToKey(this.at()));
       this.fetchDialogs();
     });
     effect(() => {

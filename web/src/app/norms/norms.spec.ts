@@ -25,6 +25,8 @@ const VIEW: JudgingView = {
   thresholds: { ...DEFAULT_THRESHOLDS, severityPercent: [10, 25, 50], severityTimes: [0.5, 1.5, 2.5] },
   sets: [summary('a', false), summary('b', false, 2), summary('mine', true)],
   ownSets: [],
+  ownErrors: [],
+  ranking: 'largest-first',
 };
 
 describe('NormsPage', () => {

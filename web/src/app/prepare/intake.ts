@@ -4,13 +4,23 @@ import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angula
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
-import { findProcedure, INVOLVED_SIDES, PROCEDURES, weeksBetween, type InvolvedSide } from '@dial-gauge/core';
+import {
+  findProcedure,
+  INVOLVED_SIDES,
+  JOINTS,
+  PROCEDURES,
+  regionName,
+  weeksBetween,
+  type InvolvedSide,
+  type Joint,
+} from '@dial-gauge/core';
 import { today } from '../caseload/words';
 import { Preparing } from './preparing';
 
 export interface IntakeFields {
   readonly complaint: string;
   readonly involvedSide: InvolvedSide | null;
+  readonly complaintAt: Joint | null;
   readonly procedureId: string | null;
   readonly procedure: string;
   readonly procedureOn: string | null;
@@ -41,6 +51,15 @@ export interface IntakeFields {
         </mat-select>
       </mat-form-field>
       <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <mat-label>Where</mat-label>
+        <mat-select formControlName="complaintAt">
+          <mat-option [value]="null">not said</mat-option>
+          @for (joint of joints; track joint) {
+            <mat-option [value]="joint">{{ nameOf(joint) }}</mat-option>
+          }
+        </mat-select>
+      </mat-form-field>
+      <mat-form-field appearance="outline" subscriptSizing="dynamic" class="wide">
         <mat-label>Dominant</mat-label>
         <mat-select formControlName="dominantSide">
           <mat-option [value]="null">not asked</mat-option>
@@ -100,6 +119,8 @@ export class Intake {
   private readonly build = inject(NonNullableFormBuilder);
   readonly changed = output<IntakeFields>();
   protected readonly sides = INVOLVED_SIDES;
+  protected readonly joints = JOINTS;
+  protected readonly nameOf = regionName;
   protected readonly procedures = PROCEDURES;
   protected readonly latest = today();
   private readonly filled = signal('');
@@ -107,6 +128,7 @@ export class Intake {
     {
       complaint: ['', [Validators.required, Validators.pattern(/\S/)]],
       involvedSide: this.build.control<InvolvedSide | null>(null),
+      complaintAt: this.build.control<Joint | null>(null),
       dominantSide: this.build.control<InvolvedSide | null>(null),
       procedureId: this.build.control<string | null>(null),
       procedure: [''],
@@ -130,9 +152,9 @@ export class Intake {
       // Filled once: what is being typed is not overwritten by what comes back from the server.
       if (!episode || this.filled() === episode.id) return;
       this.filled.set(episode.id);
-      const { complaint, involvedSide, dominantSide, procedureId, procedure, procedureOn, wanted } = episode;
+      const { complaint, involvedSide, complaintAt, dominantSide, procedureId, procedure, procedureOn, wanted } = episode;
       this.form.setValue(
-        { complaint, involvedSide, dominantSide, procedureId, procedure, procedureOn: procedureOn ?? '', wanted },
+        { complaint, involvedSide, complaintAt, dominantSide, procedureId, procedure, procedureOn: procedureOn ?? '', wanted },
         { emitEvent: false },
       );
       this.form.updateValueAndValidity();

@@ -268,7 +268,11 @@ export class Preparing {
     if (record?.previous) {
       const { assessedOn, measurements } = record.previous;
       const then = { ...record, visit: { ...record.visit, assessedOn }, measurements, previous: null };
-      const judgement = assess(assessmentOfVisit(then), { normSet: record.normSet, ownSets: record.ownNormSet ? [record.ownNormSet] : [] });
+      const judgement = assess(assessmentOfVisit(then), {
+        normSet: record.normSet,
+        ownSets: record.ownNormSet ? [record.ownNormSet] : [],
+        ownErrors: record.ownErrors,
+      });
       for (const { measurement } of judgement.measurements) measured.add(key(measurement));
       const telling = judgement.findings.filter((finding) => finding.kind.startsWith('short') || finding.kind === 'painful');
       for (const finding of telling) found.add(key(finding));

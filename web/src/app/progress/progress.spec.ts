@@ -1,10 +1,11 @@
-import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
-import { seriesOf, type Measurement, type Session } from '@dial-gauge/core';
-import { SOME_ID, visitRecord } from '../testing/records';
+import type { Measurement, Session } from '@dial-gauge/core';
+import { progressView, SOME_ID } from '../testing/records';
+import { until } from '../testing/until';
 import { ProgressPage } from './progress';
 
 const hip = (over: Partial<Measurement>, end: number): Measurement => ({
@@ -17,83 +18,146 @@ const hip = (over: Partial<Measurement>, end: number): Measurement => ({
   examiner: 'Wren',
   ...over,
 });
+const day = (assessedOn: string, ...measurements: Measurement[]): Session => ({ assessedOn, measurements });
 
 describe('ProgressPage', () => {
   let fixture: ComponentFixture<ProgressPage>;
+  let http: HttpTestingController;
   const page = () => fixture.nativeElement as HTMLElement;
+  const text = (selector: string) => page().querySelector(selector)?.textContent?.replace(/\s+/g, ' ').trim() ?? '';
   const rows = () =>
-    [...page().querySelectorAll('tbody tr')].map((row) => [...row.children].map((cell) => cell.textContent!.trim()).join(' '));
+    [...page().querySelectorAll('dg-change-table tbody tr')].map((row) =>
+      [...row.children].map((cell) => cell.textContent!.replace(/\s+/g, ' ').trim()).join(' '),
+    );
+  const choose = async (selector: string, value: string) => {
+    const select = page().querySelector<HTMLSelectElement>(selector)!;
+    select.value = value;
+    select.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+  };
 
-  const open = async (...sessions: Session[]) => {
+  const open = async (sessions: readonly Session[], over: Parameters<typeof progressView>[1] = {}) => {
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
       providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
     });
-    const http = TestBed.inject(HttpTestingController);
+    http = TestBed.inject(HttpTestingController);
     fixture = TestBed.createComponent(ProgressPage);
     fixture.componentRef.setInput('id', SOME_ID);
     fixture.detectChanges();
-    const record = visitRecord();
-    const visits = sessions.map((s, i) => ({ ...record.visit, assessedOn: s.assessedOn, number: i + 1, readings: s.measurements.length }));
-    http.expectOne(`/api/visits/${SOME_ID}/progress`).flush({
-      visit: record.visit,
-      normSet: record.normSet,
-      ownNormSet: record.ownNormSet,
-      patient: record.patient,
-      episode: record.episode,
-      visits,
-      series: seriesOf(sessions),
-    });
+    http.expectOne(`/api/visits/${SOME_ID}/progress`).flush(progressView(sessions, over));
     await fixture.whenStable();
   };
-  const day = (assessedOn: string, ...measurements: Measurement[]): Session => ({ assessedOn, measurements });
 
   it('says of every motion whether its change is real, and prints no bare sign of a position', async () => {
-    await open(day('2026-10-01', hip({}, -12), hip({ side: 'right' }, 6)), day('2026-11-01', hip({}, -2), hip({ side: 'right' }, 8)));
-    expect(rows()).toEqual(['Extension, passive left lacks 12 lacks 2 +10 more, real', 'Extension, passive right 6 8 +2 within error']);
+    await open([day('2026-10-01', hip({}, -12), hip({ side: 'right' }, 6)), day('2026-11-01', hip({}, -2), hip({ side: 'right' }, 8))]);
+    expect(rows()).toEqual(['Extension, passive left lacks 12 lacks 2 +10 better', 'Extension, passive right 6 8 +2 within error']);
+  });
+
+  it('compares with the first visit, the one before, or any between', async () => {
+    const ends = [2, 14, 20, 19];
+    await open(ends.map((end, month) => day(`2026-0${month + 5}-01`, hip({}, end))));
+    const change = () => /(\S+) (better|worse|within error)$/.exec(rows()[0]!)?.slice(1).join(' ');
+    expect(change()).toBe('+17 better');
+    await choose('dg-change-table select', 'last');
+    expect(change()).toBe('−1 within error');
+    await choose('dg-change-table select', '2026-06-01');
+    expect(change()).toBe('+5 within error');
+    expect([...page().querySelectorAll('dg-change-table option')].map((o) => o.textContent!.trim()))
+      .withContext('each visit once')
+      .toEqual(['the first visit', 'the visit before', 'visit 2, 1 Jun']);
   });
 
   it('opens with the motion that changed most, and says it in a sentence', async () => {
-    await open(day('2026-10-01', hip({}, 2), hip({ side: 'right' }, 14)), day('2026-11-01', hip({}, 3), hip({ side: 'right' }, 2)));
-    expect(page().querySelector('h2')!.textContent).toBe('Right hip extension');
-    expect(page().querySelector('.picture p')!.textContent).toContain(
-      'passive 2°: 12° less than at the visit before, past measuring error; a change counts from 9°',
-    );
+    await open([day('2026-10-01', hip({}, 2), hip({ side: 'right' }, 14)), day('2026-11-01', hip({}, 3), hip({ side: 'right' }, 2))]);
+    expect(text('h2')).toBe('Right hip extension, passive is 12° worse than on 1 Oct 2026.');
+    expect(text('.facts')).toContain('2° now · a change counts from 9°');
     page().querySelector<HTMLButtonElement>('tbody button')!.click();
     await fixture.whenStable();
-    expect(page().querySelector('h2')!.textContent).toBe('Left hip extension');
-    expect(page().querySelector('.picture p')!.textContent).toContain('+1° since the visit before, within measuring error');
+    expect(text('h2')).toBe('Left hip extension, passive has not really changed since 1 Oct 2026: +1°, within measuring error.');
+    page().querySelectorAll<HTMLButtonElement>('dg-small-multiples button')[1]!.click();
+    await fixture.whenStable();
+    expect(text('h2')).toContain('Right hip extension');
   });
 
-  it('says when another examiner made the error larger', async () => {
-    await open(day('2026-10-01', hip({ examiner: 'Ash' }, 2)), day('2026-11-01', hip({}, 13)));
-    expect(page().querySelector('.picture p')!.textContent).toContain('another examiner: the larger error is used');
-    expect(rows()[0]).toContain('within error');
+  it('says when another examiner made the error larger, and keeps that reading out of the trend', async () => {
+    await open([day('2026-10-01', hip({ examiner: 'Ash' }, 2)), day('2026-11-01', hip({}, 13))]);
+    expect(rows()[0]).toContain('within error another examiner: the larger error is used');
+    expect(text('.notes')).toContain('another examiner (Ash). Its error is wider on the chart');
+  });
+
+  it('refuses to join another protocol, and says so beside the chart and on it', async () => {
+    const other = hip({ motion: 'hip.internalRotation', position: 'sitting' }, 30);
+    await open([
+      day('2026-10-01', other),
+      day('2026-11-01', hip({ motion: 'hip.internalRotation' }, 20), hip({ motion: 'hip.internalRotation', side: 'right' }, 22)),
+    ]);
+    page().querySelectorAll<HTMLButtonElement>('tbody button')[1]!.click();
+    await fixture.whenStable();
+    expect(text('.notes')).toMatch(/Not compared: 1 Oct 2026: by another protocol \(.*sitting.*\): a different thing, not joined/);
   });
 
   it('says what this visit left out, and compares nothing in its place', async () => {
-    await open(day('2026-09-01', hip({}, 2)), day('2026-10-01', hip({}, 14)), day('2026-11-01', hip({ side: 'right' }, 6)));
+    await open([day('2026-09-01', hip({}, 2)), day('2026-10-01', hip({}, 14)), day('2026-11-01', hip({ side: 'right' }, 6))]);
     expect(rows()[0]).toBe('Extension, passive left 14 ·· ·· not this time');
     page().querySelector<HTMLButtonElement>('tbody button')!.click();
     await fixture.whenStable();
-    expect(page().querySelector('.picture p')!.textContent).toContain('Not measured at this visit');
+    expect(text('.facts')).toContain('not measured at this visit');
   });
 
-  it('tells the chart in words', async () => {
-    await open(day('2026-10-01', hip({}, -4)), day('2026-11-01', hip({}, 6)));
-    expect(page().querySelector('canvas')!.getAttribute('aria-label')).toBe(
-      'passive readings, degrees: 1 Oct lacks 4, 1 Nov 6; error plus or minus 6; expected 2 to 23.',
+  it('speaks in weeks after an operation, with usual course and standing still', async () => {
+    const course = [62, 74, 90, 104, 106, 106];
+    const weeks = [1, 2, 4, 8, 10, 12];
+    const sessions = weeks.map((week, at) =>
+      day(
+        new Date(Date.UTC(2026, 7, 1 + week * 7)).toISOString().slice(0, 10),
+        hip({ motion: 'knee.flexion', position: 'supine' }, course[at]!),
+      ),
     );
+    await open(sessions, { episode: { procedureId: 'knee-replacement', procedureOn: '2026-08-01', involvedSide: 'left' } });
+    expect(text('h2')).toBe('Left knee flexion, passive is 44° better than in week 1 and has not really moved since week 8.');
+    expect(text('.notes')).toContain('On the usual course since week');
+    expect(text('[status]') || text('dg-frame .status')).toContain('nee replacement, 1 Aug 2026');
   });
 
-  it('teaches what a second visit is for', async () => {
-    await open(day('2026-11-01', hip({}, 6)));
-    expect(page().querySelector('.picture p')!.textContent).toContain('One visit so far');
+  it('sets a goal through the dialog and reads the record again', async () => {
+    await open([day('2026-10-01', hip({}, 2)), day('2026-11-01', hip({}, 8))]);
+    page().querySelector<HTMLButtonElement>('.facts button')!.click();
+    await until(() => document.querySelector('mat-dialog-container mat-radio-button'));
+    const dialog = () => document.querySelector('mat-dialog-container')!;
+    const radio = [...dialog().querySelectorAll('mat-radio-button')].find((r) => r.textContent!.includes('set by hand'))!;
+    radio.querySelector('input')!.click();
+    await fixture.whenStable();
+    const save = () => [...dialog().querySelectorAll('button')].find((b) => b.textContent!.includes('Set the goal'))!.click();
+    save();
+    await fixture.whenStable();
+    expect(dialog().textContent).toContain('Goal: type a number in °');
+    const input = dialog().querySelector('input[inputmode="decimal"]') as HTMLInputElement;
+    input.value = '15';
+    input.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    save();
+    await until(() => !document.querySelector('mat-dialog-container'));
+    const request = http.expectOne({ method: 'PUT', url: `/api/episodes/${SOME_ID}/goal` });
+    expect(request.request.body).toEqual({
+      protocol: 'hip.extension/prone',
+      digit: undefined,
+      side: 'left',
+      mode: 'passive',
+      goal: { source: 'hand', value: 15 },
+    });
+    request.flush({});
+    // The page is not at rest while it reads the record again.
+    const again = await until(() => http.match(`/api/visits/${SOME_ID}/progress`)[0]);
+    expect(again.cancelled).toBeFalse();
+  });
+
+  it('teaches what a second visit is for, and what to do when nothing is measured', async () => {
+    await open([day('2026-11-01', hip({}, 6))]);
+    expect(text('h2')).toContain('has one reading so far: a second one');
     expect(rows()[0]).toContain('first reading');
-  });
-
-  it('teaches what to do when nothing is measured', async () => {
-    await open();
+    TestBed.resetTestingModule();
+    await open([]);
     expect(page().textContent).toContain('Nothing is measured yet');
   });
 });

@@ -1,40 +1,48 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import {
-  ageOn,
-  expectedBand,
+  courseWords,
   describeEnd,
-  endFigure,
-  findNormSet,
-  formatSigned,
+  formatNumber,
   formatSize,
+  headline,
+  modedName,
   motion,
-  normQuery,
+  projectionWords,
+  rateWords,
   rounded,
-  sidedName,
   suffixOf,
-  type ChangeVerdict,
-  type Series,
+  valueNow,
+  type MeasurementKey,
+  type ProgressSeries,
 } from '@dial-gauge/core';
-import { dayWords, episodeWords, fullName, personWords, shortDay } from '../caseload/words';
+import { filter, switchMap } from 'rxjs';
+import { dayWords, episodeWords, fullName, operationWords, personWords } from '../caseload/words';
 import { Api } from '../data/api';
+import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
-import { SeriesChart, type ChartModel } from './series-chart';
+import { LazyDialog } from '../ui/lazy-dialog';
+import { INSTRUMENT_WORDS } from '../ui/words';
+import { chartModel, timelineOf } from './chart-model';
+import { ChangeTable, type Against } from './change-table';
+import type { GoalAnswer, GoalQuestion } from './goal.dialog';
+import { MotionChart } from './motion-chart';
+import { SmallMultiples } from './small-multiples';
 
-const VERDICTS: Readonly<Record<ChangeVerdict, string>> = { more: 'more, real', less: 'less, real', 'within-error': 'within error' };
-
-/** Last visit against this one, motion by motion, with the measuring error always in view. */
+/** Whether the weeks changed anything: motion by motion, with measuring error, goal and usual course in view. */
 @Component({
   selector: 'dg-progress',
-  imports: [Frame, Pending, RouterLink, SeriesChart],
+  imports: [ChangeTable, Frame, MatButtonModule, MotionChart, Pending, RouterLink, SmallMultiples],
   templateUrl: './progress.html',
   styleUrl: './progress.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ProgressPage {
   private readonly api = inject(Api);
+  private readonly dialogs = inject(LazyDialog);
   readonly id = input.required<string>();
   protected readonly view = rxResource({
     params: () => this.id(),
@@ -42,80 +50,129 @@ export class ProgressPage {
   });
   /** Reading the value of a resource that failed would throw. */
   private readonly loaded = computed(() => (this.view.hasValue() ? this.view.value() : undefined));
-  protected readonly words = { dayWords, shortDay, episodeWords, fullName, personWords };
-  protected readonly signed = (change: number) => formatSigned(Math.round(change));
-  protected readonly verdicts = VERDICTS;
+  protected readonly words = { dayWords, episodeWords, fullName, personWords };
+  protected readonly against = signal<Against>('first');
+  protected readonly problem = signal('');
 
-  protected readonly rows = computed(() => this.loaded()?.series ?? []);
-  /** The series on the chart; by itself the one that changed most, in multiples of its error. */
-  protected readonly chosen = linkedSignal<readonly Series[], Series | undefined>({
+  protected readonly rows = computed((): readonly ProgressSeries[] => this.loaded()?.series ?? []);
+  /** What is shown large; by itself what changed most since the first visit, in multiples of its error. */
+  private readonly key = linkedSignal<readonly ProgressSeries[], MeasurementKey | undefined>({
     source: this.rows,
-    computation: (rows) => [...rows].sort((a, b) => weight(b) - weight(a))[0],
+    computation: (rows, before) =>
+      rows.some((row) => row.key === before?.value) ? before?.value : [...rows].sort((a, b) => weight(b) - weight(a))[0]?.key,
+  });
+  protected readonly chosen = computed(() => this.rows().find((row) => row.key === this.key()));
+  protected readonly timeline = computed(() => {
+    const view = this.loaded();
+    return view ? timelineOf(view.episode, view.series) : null;
+  });
+  protected readonly chart = computed(() => {
+    const [series, view, timeline] = [this.chosen(), this.loaded(), this.timeline()];
+    return series && view && timeline ? chartModel(series, view, timeline) : null;
   });
 
   protected readonly title = computed(() => {
     const series = this.chosen();
+    return series ? modedName(series.motion, series.side, series.mode, series.digit) : '';
+  });
+  protected readonly headline = computed(() => {
+    const [series, timeline] = [this.chosen(), this.timeline()];
+    return series && timeline ? headline(series, timeline.when) : '';
+  });
+
+  /** Now, goal and the error a change has to beat. */
+  protected readonly facts = computed(() => {
+    const series = this.chosen();
     if (!series) return '';
-    return sidedName(series.motion, series.side, series.digit);
+    const { unit } = motion(series.motion);
+    const change = series.sinceLast;
+    const mdc = change && `a change counts from ${formatSize(unit === 'deg' ? Math.ceil(change.mdc) : change.mdc, unit)}`;
+    const now = series.isCurrent ? `${valueNow(series)} now` : `${valueNow(series)} at the last reading; not measured at this visit`;
+    return [now, mdc].filter(Boolean).join(' · ');
   });
-
-  protected readonly sentence = computed(() => {
+  protected readonly goal = computed(() => {
     const series = this.chosen();
-    const change = series?.sinceLast;
-    if (series && !series.isCurrent) return 'Not measured at this visit: the chart ends where it was measured last.';
-    if (!series || !change) return 'One visit so far: a second one, measured the same way, shows whether anything changed.';
-    const about = motion(series.motion);
-    const now = describeEnd(about, rounded(change.now, about.unit));
-    const size = formatSize(Math.abs(change.change), about.unit);
-    const limit = `a change counts from ${formatSize(about.unit === 'deg' ? Math.ceil(change.mdc) : change.mdc, about.unit)}`;
-    const caveats = change.caveats.length ? ` (${change.caveats.join('; ')})` : '';
-    if (change.verdict === 'within-error')
-      return `${series.mode} ${now}: ${formatSigned(rounded(change.change, about.unit))}${suffixOf(about.unit)} since the visit before, within measuring error; ${limit}${caveats}.`;
-    return `${series.mode} ${now}: ${size} ${change.verdict} than at the visit before, past measuring error; ${limit}${caveats}.`;
+    if (!series) return '';
+    if (series.goal) return `Goal: ${series.goal.words}.`;
+    return series.noGoal ? `The goal cannot be had: ${series.noGoal}.` : 'No goal is set.';
   });
 
-  protected readonly chart = computed((): ChartModel | null => {
+  /** What there is to know about the readings on the chart. */
+  protected readonly notes = computed((): readonly { readonly head: string; readonly text: string }[] => {
+    const [series, timeline] = [this.chosen(), this.timeline()];
+    if (!series || !timeline) return [];
+    const { when } = timeline;
+    const outside = series.points.flatMap((p) => (p.apart ? [`${when(p.on)}: ${p.apart}`] : []));
+    const { recent, course } = series;
+    return [
+      { head: '', text: projectionWords(series, when) },
+      ...(course ? [{ head: 'Usual course', text: `${courseWords(series, when)} ${course.source}` }] : []),
+      ...(recent && !series.projection
+        ? [{ head: 'Trend', text: `${rateWords(recent, series.motion)}, over the last ${recent.visits} visits measured the same way.` }]
+        : []),
+      ...(outside.length
+        ? [
+            {
+              head: 'Measured otherwise',
+              text: `${outside.join('; ')}. Its error is wider on the chart, and it takes no part in the trend.`,
+            },
+          ]
+        : []),
+      ...series.notJoined.map(({ on, words }) => ({ head: 'Not compared', text: `${on.map(when).join(', ')}: ${words}.` })),
+      { head: 'Error', text: `${series.errorSource}.` },
+    ].filter(({ text }) => text !== '');
+  });
+
+  /** Every reading of the chart as a figure. */
+  protected readonly readings = computed(() => {
     const series = this.chosen();
-    const view = this.loaded();
-    if (!series || !view) return null;
-    const twin = this.rows().find(
-      (s) =>
-        s.motion === series.motion &&
-        s.side === series.side &&
-        s.protocol === series.protocol &&
-        s.digit === series.digit &&
-        s.mode !== series.mode,
-    );
-    const set = findNormSet(view.normSet, view.ownNormSet ? [view.ownNormSet] : []);
-    const last = series.points[series.points.length - 1]!;
-    const expected = set && expectedBand(set, normQuery(series, view.patient.sex, ageOn(view.patient.birthDate, last.on)));
-    return { main: series, twin, expected: expected ?? null, normName: set?.short ?? '' };
+    const timeline = this.timeline();
+    if (!series || !timeline) return [];
+    const about = motion(series.motion);
+    return series.points.map((point, at) => ({
+      at,
+      day: dayWords(point.on),
+      when: timeline.unit === 'weeks' ? timeline.when(point.on) : '',
+      value: describeEnd(about, rounded(point.value, about.unit)),
+      error: `± ${formatNumber(rounded(point.error, about.unit))}${suffixOf(about.unit)}`,
+      how: [INSTRUMENT_WORDS[point.instrument], point.examiner].filter(Boolean).join(', '),
+      pain: point.pain ? `hurt ${point.pain} of 10` : '',
+    }));
   });
 
-  protected name(series: Series): string {
-    const { short, unit } = motion(series.motion);
-    return unit === 'deg' ? `${short}, ${series.mode}` : short;
+  protected readonly operation = computed(() => {
+    const episode = this.loaded()?.episode;
+    return episode ? operationWords(episode) : '';
+  });
+
+  protected choose(key: MeasurementKey): void {
+    this.key.set(key);
   }
 
-  /** The readings a row compares; a motion left out of this visit has nothing new. */
-  protected before(series: Series): string {
-    const { points, isCurrent } = series;
-    const point = isCurrent ? points[points.length - 2] : points[points.length - 1];
-    return point ? this.figure(series, point.value) : '··';
-  }
-
-  protected now(series: Series): string {
-    return series.isCurrent ? this.figure(series, series.points[series.points.length - 1]!.value) : '··';
-  }
-
-  private figure(series: Series, value: number): string {
-    const about = motion(series.motion);
-    return endFigure(rounded(value, about.unit), about);
+  protected setGoal(): void {
+    const [series, view] = [this.chosen(), this.loaded()];
+    if (!series || !view) return;
+    const { protocol, digit, side, mode } = series;
+    const own = view.goals.find((g) => g.protocol === protocol && g.digit === digit && g.side === side && g.mode === mode);
+    const data: GoalQuestion = { series, chosen: own?.goal ?? null };
+    this.dialogs
+      .open<GoalAnswer>(() => import('./goal.dialog').then((m) => m.GoalDialog), { data, width: '540px' })
+      .pipe(
+        filter((answer) => answer !== undefined),
+        switchMap(({ goal }) => this.api.call('setGoal', { id: view.episode.id, body: { protocol, digit, side, mode, goal } })),
+      )
+      .subscribe({
+        next: () => {
+          this.problem.set('');
+          this.view.reload();
+        },
+        error: (error: unknown) => this.problem.set(`The goal was not saved. ${describeFailure(toFailure(error))}`),
+      });
   }
 }
 
-function weight({ sinceLast, mode, isCurrent }: Series): number {
+function weight({ sinceFirst, mode, isCurrent }: ProgressSeries): number {
   if (!isCurrent) return -3;
-  if (!sinceLast) return mode === 'passive' ? -1 : -2;
-  return Math.abs(sinceLast.change) / sinceLast.mdc;
+  if (!sinceFirst) return mode === 'passive' ? -1 : -2;
+  return Math.abs(sinceFirst.change) / sinceFirst.mdc + (mode === 'passive' ? 1e-6 : 0);
 }

@@ -14,6 +14,7 @@ const STEPS = [
   { path: 'prepare', name: 'Prepare' },
   { path: 'measure', name: 'Measure' },
   { path: 'judge', name: 'Judge' },
+  { path: 'retest', name: 'Retest' },
   { path: 'progress', name: 'Progress' },
 ] as const;
 

@@ -1,4 +1,5 @@
 import { MatIconTestingModule } from '@angular/material/icon/testing';
+import { until } from '../testing/until';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { ChangeDetectionStrategy, Component } from '@angular/core';
@@ -94,16 +95,6 @@ describe('shell', () => {
   });
 
   describe('the frame', () => {
-    /** What comes once a dialog has been loaded. */
-    async function until<T>(look: () => T): Promise<NonNullable<T>> {
-      for (let i = 0; i < 200; i += 1) {
-        const seen = look();
-        if (seen) return seen;
-        await new Promise((resolve) => setTimeout(resolve, 20));
-      }
-      throw new Error('it never came');
-    }
-
     it('shows what waits, and throws nothing away at sign-out unless told to', async () => {
       outbox.waiting.set(1);
       const fixture = TestBed.createComponent(Frame);
@@ -133,7 +124,7 @@ describe('shell', () => {
       expect(page.querySelector('nav')).toBeNull();
       fixture.componentRef.setInput('visitId', SOME_ID);
       await fixture.whenStable();
-      expect([...page.querySelectorAll('nav a')].map((a) => a.textContent)).toEqual(['Prepare', 'Measure', 'Judge', 'Progress']);
+      expect([...page.querySelectorAll('nav a')].map((a) => a.textContent)).toEqual(['Prepare', 'Measure', 'Judge', 'Retest', 'Progress']);
     });
   });
 

@@ -1,4 +1,5 @@
-import type { MeasurementView, VisitRecord } from '@dial-gauge/contract';
+import { operationOf, type MeasurementView, type ProgressView, type VisitRecord } from '@dial-gauge/contract';
+import { findNormSet, progressOf, type Session } from '@dial-gauge/core';
 
 export const SOME_ID = '7d444840-9dc0-41d1-b245-5ffdce74fad2';
 
@@ -39,12 +40,13 @@ export function storedMeasurement(over: Partial<MeasurementView>, ...ends: numbe
 /** An open visit of a man of 42 whose right side is involved. */
 export function visitRecord(over: Partial<VisitRecord> = {}): VisitRecord {
   return {
-    visit: { id: SOME_ID, assessedOn: '2026-11-20', examiner: 'Wren', readings: 0, number: 2 },
+    visit: { id: SOME_ID, assessedOn: '2026-11-20', examiner: 'Wren', readings: 0, number: 2, signed: false },
     patient: { id: SOME_ID, givenName: 'Ilka', familyName: 'Marsh', birthDate: '1984-05-02', sex: 'male', occupation: 'Potter' },
     episode: {
       id: SOME_ID,
       complaint: 'stiff hip',
       involvedSide: 'right',
+      complaintAt: null,
       openedOn: '2026-10-01',
       procedureId: null,
       procedure: '',
@@ -56,6 +58,7 @@ export function visitRecord(over: Partial<VisitRecord> = {}): VisitRecord {
     },
     normSet: 'boone-azen-1979',
     ownNormSet: null,
+    ownErrors: [],
     sheet: null,
     plan: null,
     revision: 0,
@@ -64,5 +67,36 @@ export function visitRecord(over: Partial<VisitRecord> = {}): VisitRecord {
     measurements: [],
     previous: null,
     ...over,
+  };
+}
+
+/** Progress over sessions of the same patient, the last of them the visit that is open. */
+export function progressView(
+  sessions: readonly Session[],
+  over: Partial<Omit<ProgressView, 'episode'>> & { readonly episode?: Partial<ProgressView['episode']> } = {},
+): ProgressView {
+  const { visit, patient, episode, normSet, ownNormSet } = visitRecord();
+  const here = { ...episode, ...over.episode };
+  return {
+    visit,
+    patient,
+    normSet,
+    ownNormSet,
+    visits: sessions.map((s, i) => ({
+      ...visit,
+      id: crypto.randomUUID(),
+      assessedOn: s.assessedOn,
+      number: i + 1,
+      readings: s.measurements.length,
+    })),
+    series: progressOf(sessions, {
+      person: patient,
+      normSet: findNormSet(normSet, []),
+      involvedSide: here.involvedSide ?? undefined,
+      operation: operationOf(here),
+    }),
+    goals: [],
+    ...over,
+    episode: here,
   };
 }

@@ -1,0 +1,43 @@
+import { jointOf, motion, type Finding, type Joint, type Judgement, type Side } from '@dial-gauge/core';
+import type { JointMark, JointState } from '../ui/body-map/body-map';
+
+/** Heaviest first: what is drawn where several were found. */
+const STATES: readonly (readonly [JointState, readonly Finding['kind'][], string])[] = [
+  ['pain', ['painful', 'opposite-direction-pain'], 'hurts'],
+  ['again', ['active-beyond-passive', 'inconsistent-trials', 'substituted', 'lumbar-slr-invalid'], 'to measure again'],
+  ['short', ['short-of-normal', 'short-of-other-side', 'active-short-of-passive', 'behind-course', 'two-joint-limit'], 'short'],
+  ['beyond', ['beyond-normal'], 'beyond normal'],
+];
+
+/** Joints that stand for the whole body where nothing was measured, so that what is missing shows. */
+const OUTLINE: readonly Joint[] = ['shoulder', 'elbow', 'wrist', 'hip', 'knee', 'ankle'];
+const MIDLINE: readonly Joint[] = ['cervical', 'thoracic', 'lumbar'];
+
+/** One mark for every joint and side: what was found there, or that it was not measured. */
+export function bodyMarks({ measurements, findings }: Pick<Judgement, 'measurements' | 'findings'>): JointMark[] {
+  const sideOf = (of: Pick<Finding, 'motion' | 'side'>): Side => (motion(of.motion).sides === 'limb' ? of.side : 'midline');
+  const key = (joint: Joint, side: Side) => `${joint} ${side}`;
+  const measured = new Map(
+    measurements.map(({ measurement: m }) => {
+      const [joint, side] = [jointOf(m.motion), sideOf(m)];
+      return [key(joint, side), { joint, side }] as const;
+    }),
+  );
+  const marks = [...measured.values()].map(({ joint, side }): JointMark => {
+    const own = findings.filter((f) => jointOf(f.motion) === joint && sideOf(f) === side);
+    const states = STATES.filter(([, kinds]) => own.some((f) => kinds.includes(f.kind)));
+    return { joint, side, state: states[0]?.[0] ?? 'fine', words: states.map(([, , words]) => words).join(', ') };
+  });
+  const open = [
+    ...OUTLINE.flatMap((joint) => (['left', 'right'] as const).map((side) => ({ joint, side }))),
+    ...MIDLINE.map((joint) => ({ joint, side: 'midline' as const })),
+  ].filter(({ joint, side }) => !measured.has(key(joint, side)));
+  return [...marks, ...open.map(({ joint, side }): JointMark => ({ joint, side, state: 'not-measured', words: '' }))];
+}
+
+/** Whether a finding belongs to a joint and side of the map. */
+export function isAt(finding: Pick<Finding, 'motion' | 'side'>, at: { readonly joint: Joint; readonly side: Side } | null): boolean {
+  if (!at) return true;
+  const side = motion(finding.motion).sides === 'limb' ? finding.side : 'midline';
+  return jointOf(finding.motion) === at.joint && side === at.side;
+}

@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
+import type { SignatureView } from '@dial-gauge/contract';
+import { format, parseISO } from 'date-fns';
+import { Api } from '../data/api';
+
+/** What was signed, as it stood then. */
+@Component({
+  selector: 'dg-signed-copy',
+  imports: [MatButtonModule, MatDialogModule],
+  template: `
+    <h2 mat-dialog-title>Signed by {{ signature.by }}, {{ moment }}</h2>
+    <mat-dialog-content tabindex="0">
+      <p class="text">{{ signature.summary }}</p>
+      @if (copy.hasValue()) {
+        <h3>Findings as they stood ({{ copy.value().judgement.normSet.short }})</h3>
+        <ol>
+          @for (finding of copy.value().judgement.findings; track $index) {
+            <li>
+              <strong>{{ finding.subject }}</strong>: {{ finding.verdict }}
+            </li>
+          }
+        </ol>
+      } @else {
+        <p class="soft">{{ copy.error() ? 'The copy could not be read. Try again in a moment.' : 'Reading the copy …' }}</p>
+      }
+    </mat-dialog-content>
+    <mat-dialog-actions align="end">
+      <button matButton="filled" mat-dialog-close cdkFocusInitial>Close</button>
+    </mat-dialog-actions>
+  `,
+  styles: `
+    .text {
+      white-space: pre-wrap;
+    }
+    h3 {
+      padding: 12px 0 4px;
+      font-size: 15px;
+    }
+    p,
+    h3,
+    li {
+      color: var(--ink);
+    }
+    li {
+      padding: 3px 0;
+      border-bottom: 1px solid var(--line);
+      font-size: 14px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SignedCopyDialog {
+  private readonly api = inject(Api);
+  protected readonly signature = inject<SignatureView>(MAT_DIALOG_DATA);
+  protected readonly moment = format(parseISO(this.signature.at), 'd MMM yyyy, HH:mm');
+  protected readonly copy = rxResource({ stream: () => this.api.call('signedCopy', { id: this.signature.id }) });
+}

@@ -1,0 +1,90 @@
+import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { JudgementView, SignatureView } from '@dial-gauge/contract';
+import { format, parseISO } from 'date-fns';
+import type { Observable } from 'rxjs';
+import { Api } from '../data/api';
+import { describeFailure, toFailure } from '../data/problem';
+import { Session } from '../data/session';
+import { LazyDialog } from '../ui/lazy-dialog';
+import type { SignQuestion } from './sign.dialog';
+import { SummaryText } from './summary-text';
+
+/** The visit in plain words, and its signature: drafted, put right by hand, signed with a copy of the findings, amended with a reason. */
+@Component({
+  selector: 'dg-summary',
+  imports: [MatButtonModule],
+  templateUrl: './summary.html',
+  styleUrl: './summary.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Summary {
+  private readonly api = inject(Api);
+  private readonly dialogs = inject(LazyDialog);
+  private readonly session = inject(Session);
+  protected readonly summary = inject(SummaryText);
+  readonly view = input.required<JudgementView>();
+  readonly changed = output<JudgementView>();
+  protected readonly problem = signal('');
+
+  constructor() {
+    effect(() => {
+      const view = this.view();
+      untracked(() => this.summary.open(view));
+    });
+  }
+
+  protected moment(at: string): string {
+    return format(parseISO(at), 'd MMM yyyy, HH:mm');
+  }
+
+  protected write(event: Event): void {
+    this.summary.write((event.target as HTMLTextAreaElement).value);
+  }
+
+  protected sign(): void {
+    this.summary.save();
+    const { signing, judgement, visit } = this.view();
+    const data: SignQuestion = {
+      name: this.session.current()?.user.name ?? '',
+      findings: judgement.findings.length,
+      readings: visit.readings,
+      amending: signing.amending?.why ?? '',
+    };
+    this.dialogs
+      .open<boolean>(() => import('./sign.dialog').then((m) => m.SignDialog), { data, width: '520px' })
+      .subscribe((agreed) => {
+        const body = { id: crypto.randomUUID(), summary: this.summary.text().trim() };
+        if (agreed) this.send(this.api.call('sign', { id: visit.id, body }));
+      });
+  }
+
+  protected amend(): void {
+    this.dialogs
+      .open<string>(() => import('./amend.dialog').then((m) => m.AmendDialog), { width: '520px' })
+      .subscribe((why) => {
+        if (why) this.send(this.api.call('amend', { id: this.view().visit.id, body: { why } }));
+      });
+  }
+
+  protected look(signature: SignatureView): void {
+    this.dialogs
+      .open(() => import('./signed-copy.dialog').then((m) => m.SignedCopyDialog), {
+        data: signature,
+        width: '760px',
+        maxWidth: '96vw',
+        maxHeight: '94vh',
+      })
+      .subscribe();
+  }
+
+  private send(answer: Observable<JudgementView>): void {
+    answer.subscribe({
+      next: (view) => {
+        this.problem.set('');
+        this.changed.emit(view);
+      },
+      error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
+    });
+  }
+}

@@ -1,0 +1,173 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { MatIconTestingModule } from '@angular/material/icon/testing';
+import { provideRouter } from '@angular/router';
+import type { RetestsView } from '@dial-gauge/contract';
+import { Outbox } from '../data/outbox';
+import { FakeOutbox, refusal } from '../testing/fake-outbox';
+import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
+import { until } from '../testing/until';
+import { RetestPage } from './retest';
+
+const { visit, patient, episode } = visitRecord();
+
+function retests(over: Partial<RetestsView> = {}): RetestsView {
+  return {
+    visit,
+    patient,
+    episode,
+    ownErrors: [],
+    measured: [
+      storedMeasurement({ mode: 'passive' }, 96),
+      storedMeasurement({ mode: 'passive', side: 'right', pain: 3 }, 104),
+      storedMeasurement({ motion: 'hip.abduction', mode: 'passive' }, 30),
+      storedMeasurement({ motion: 'hip.adduction', mode: 'passive' }, 20),
+    ],
+    retests: [],
+    memory: [],
+    ...over,
+  };
+}
+
+describe('RetestPage', () => {
+  let fixture: ComponentFixture<RetestPage>;
+  let http: HttpTestingController;
+  const outbox = () => TestBed.inject(Outbox) as unknown as FakeOutbox;
+  const page = () => fixture.nativeElement as HTMLElement;
+  const text = (selector = 'section.main') => page().querySelector(selector)?.textContent?.replace(/\s+/g, ' ').trim() ?? '';
+  const button = (words: string, within: ParentNode = page()) =>
+    [...within.querySelectorAll('button')].find((b) => b.textContent!.includes(words))!;
+  const type = async (...entries: string[]) => {
+    for (const entry of entries) {
+      const input = page().querySelector<HTMLInputElement>('.entry input')!;
+      input.value = entry;
+      input.dispatchEvent(new Event('input'));
+      input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+      await fixture.whenStable();
+    }
+  };
+  const open = async (view = retests()) => {
+    TestBed.configureTestingModule({
+      imports: [MatIconTestingModule],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: Outbox, useValue: new FakeOutbox() }],
+    });
+    http = TestBed.inject(HttpTestingController);
+    fixture = TestBed.createComponent(RetestPage);
+    fixture.componentRef.setInput('id', SOME_ID);
+    fixture.detectChanges();
+    http.expectOne(`/api/visits/${SOME_ID}/retests`).flush(view);
+    await fixture.whenStable();
+  };
+  const begin = async (...picked: number[]) => {
+    const boxes = [...page().querySelectorAll<HTMLInputElement>('dg-marker-picker input')];
+    for (const at of picked) boxes[at]!.click();
+    await fixture.whenStable();
+    button('Read the baseline').click();
+    await fixture.whenStable();
+  };
+
+  it('lets three markers be picked of what was measured, and no more', async () => {
+    await open();
+    expect(text('dg-marker-picker')).toContain('Right hip flexion, passive104°hurts, 3 of 10');
+    const boxes = [...page().querySelectorAll<HTMLInputElement>('dg-marker-picker input')];
+    for (const box of boxes.slice(0, 3)) box.click();
+    await fixture.whenStable();
+    expect(boxes[3]!.disabled).toBeTrue();
+    button('Read the baseline').click();
+    await fixture.whenStable();
+    expect(outbox().letters[0]).toEqual(jasmine.objectContaining({ route: 'startRetest', target: SOME_ID }));
+    expect((outbox().letters[0]!.body as { markers: unknown[] }).markers.length).toBe(3);
+  });
+
+  it('reads the baseline, a drill, and says better or the same by the error of the marker', async () => {
+    await open();
+    await begin(0, 1);
+    expect(text('h2')).toBe('Left hip flexion, passive baseline');
+    await type('96', '104');
+    expect(text('h2')).toBe('What was done now?');
+    await type('Rock back');
+    expect(text('.hint')).toContain('at the baseline 96°');
+    await type('106', '109');
+    expect(text('dg-rounds')).toContain('+10, better');
+    expect(text('dg-rounds')).toContain('+5, same');
+    expect(text('dg-rounds .sum')).toContain('better');
+    expect(outbox().letters.map((letter) => letter.route)).toEqual([
+      'startRetest',
+      'readMarker',
+      'readMarker',
+      'noteDrill',
+      'readMarker',
+      'readMarker',
+    ]);
+  });
+
+  it('warns on worse at once and before the end, and goes back to the drill that helped', async () => {
+    await open();
+    await begin(0);
+    await type('96', 'Rock back', '107', 'Long hold', '95');
+    expect(text('.worse')).toContain('Do not finish here: “Long hold” made it worse. “Rock back” helped.');
+    button('Finish the retest').click();
+    const ask = await until(() => document.querySelector('dg-worse'));
+    expect(ask.textContent).toContain('“Long hold” made it worse');
+    button('Go back to what helped', ask).click();
+    await until(() => outbox().letters.find((letter) => letter.route === 'noteDrill' && letter.body.number === 3));
+    expect(outbox().letters.some((letter) => letter.route === 'finishRetest')).toBeFalse();
+    await type('107');
+    button('Finish the retest').click();
+    await fixture.whenStable();
+    expect(outbox().letters[outbox().letters.length - 1]!.route).toBe('finishRetest');
+    expect(text()).toContain('Finished, by');
+  });
+
+  it('offers what helped at earlier visits where nothing has helped today', async () => {
+    await open(retests({ memory: [{ drill: 'Side glide', better: 2, same: 1, worse: 0 }] }));
+    expect(text('aside')).toMatch(/Side glide ?helped 2 of 3 times/);
+    await begin(0);
+    await type('96', 'Long hold', '80');
+    expect(text('.worse')).toContain('“Side glide” helped.');
+    button('Do it again and retest').click();
+    await fixture.whenStable();
+    expect(text('h2')).toBe('Left hip flexion, passive after “Side glide”');
+  });
+
+  it('refuses what is no reading, the other side, and what is past a limit, and loses nothing typed', async () => {
+    await open(
+      retests({ episode: { ...episode, precautions: [{ motion: 'hip.flexion', limit: 100, until: null, source: 'the surgeon' }] } }),
+    );
+    await begin(0);
+    for (const [entry, why] of [
+      ['abc', 'abc'],
+      ['r 96', 'on the left side'],
+      ['101', 'past the limit of 100°, set by the surgeon: stop there'],
+    ] as const) {
+      await type(entry);
+      expect(text('.problem')).toContain(why);
+      expect(page().querySelector<HTMLInputElement>('.entry input')!.value).toBe(entry);
+    }
+    await type('100');
+    expect(page().querySelector('.problem')).toBeNull();
+  });
+
+  it('takes back from the screen what the server refuses', async () => {
+    await open();
+    await begin(0);
+    await type('96');
+    outbox().next();
+    outbox().next(refusal('no'));
+    await fixture.whenStable();
+    expect(text('h2')).toBe('Left hip flexion, passive baseline');
+  });
+
+  it('puts a figure right by pressing it', async () => {
+    await open();
+    await begin(0);
+    await type('69');
+    page().querySelector<HTMLButtonElement>('dg-rounds button.figure')!.click();
+    await fixture.whenStable();
+    expect(text('.hint')).toContain('is 69°: another figure replaces it');
+    await type('96');
+    expect(text('dg-rounds td')).toContain('96');
+    expect(text('h2')).toBe('What was done now?');
+  });
+});

@@ -1,0 +1,134 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
+import type { StudyView } from '@dial-gauge/contract';
+import { protocolOfId, readAtDial, valueOfReading } from '@dial-gauge/core';
+import { Outbox } from '../data/outbox';
+import { Tools } from '../measure/tools';
+import { raterWords, studyWay } from './words';
+
+/** Blinded entry: one reading after another in an order that lets nobody remember; what was read is not shown again. */
+@Component({
+  selector: 'dg-study-entry',
+  imports: [MatProgressBarModule],
+  template: `
+    @if (turn(); as t) {
+      <p class="soft">{{ again() === null ? 'Reading ' + (taken().size + 1) + ' of ' + study().turns.length : 'Once more' }}</p>
+      <h2>
+        Person or limb <span class="figure">{{ t.subject + 1 }}</span>, {{ rater() }}
+      </h2>
+      <mat-progress-bar mode="determinate" [value]="(100 * taken().size) / study().turns.length" aria-label="Readings taken" />
+      <div class="entry">
+        <input
+          #entry
+          class="figure"
+          type="text"
+          inputmode="text"
+          autocomplete="off"
+          spellcheck="false"
+          maxlength="24"
+          aria-label="Blinded reading"
+          placeholder="···"
+          [value]="typed()"
+          (input)="type($event)"
+          (keydown.enter)="$event.preventDefault(); hold()"
+        />
+        <div class="soft">
+          <p>{{ way() }}</p>
+          <p>Enter holds it. No figure is shown until the last one is read.</p>
+          @if (last() !== null && again() === null) {
+            <button type="button" class="link" (click)="back()">Read the one before again</button>
+          }
+        </div>
+      </div>
+      @if (problem()) {
+        <p class="problem" role="alert">{{ problem() }}</p>
+      }
+    } @else {
+      <p role="status">All are read. The result shows as soon as the server has the last of them.</p>
+    }
+  `,
+  styleUrl: './study-entry.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class StudyEntry {
+  private readonly outbox = inject(Outbox);
+  private readonly tools = inject(Tools);
+  readonly study = input.required<StudyView>();
+  /** Turns that were read and wait in the browser. */
+  readonly waiting = input<readonly number[]>([]);
+  /** By value: a study that is read on is the same study. */
+  private readonly studyId = computed(() => this.study().id);
+  protected readonly typed = signal('');
+  protected readonly problem = signal('');
+  private readonly held = linkedSignal<string, ReadonlySet<number>>({ source: this.studyId, computation: () => new Set() });
+  /** The turn that was read last here, and whether it is read once more. */
+  protected readonly last = linkedSignal<string, number | null>({ source: this.studyId, computation: () => null });
+  protected readonly again = linkedSignal<string, number | null>({ source: this.studyId, computation: () => null });
+  protected readonly taken = computed(() => new Set([...this.study().read, ...this.waiting(), ...this.held()]));
+  /** The first turn nobody has read, or the one that is read once more. */
+  private readonly at = computed(() => this.again() ?? this.study().turns.findIndex((_, at) => !this.taken().has(at)));
+  protected readonly turn = computed(() => this.study().turns[this.at()] ?? null);
+  protected readonly rater = computed(() => raterWords(this.study().kind, this.turn()?.rater ?? 0));
+  protected readonly way = computed(() => studyWay(this.study()));
+  private readonly entry = viewChild<ElementRef<HTMLInputElement>>('entry');
+
+  constructor() {
+    effect(() => {
+      this.turn();
+      this.entry()?.nativeElement.focus();
+    });
+  }
+
+  protected type(event: Event): void {
+    this.typed.set((event.target as HTMLInputElement).value);
+  }
+
+  protected hold(): void {
+    const [study, turn] = [this.study(), this.turn()];
+    const protocol = protocolOfId(study.protocol);
+    if (!turn || !protocol) return;
+    const read = readAtDial(this.typed(), protocol, this.tools.toolFor(protocol, study.instrument));
+    if (!read.ok) return this.problem.set(read.message);
+    if ('arc' in read) return this.problem.set(`"${this.typed()}" is a whole arc; allowed: one reading.`);
+    const value = valueOfReading(protocol, read.reading);
+    const id = crypto.randomUUID();
+    this.outbox.add({
+      id,
+      route: 'readStudy',
+      target: study.id,
+      visitId: study.id,
+      words: `a reading of the study “${study.name}”`,
+      body: { id, ...turn, value },
+    });
+    const at = this.at();
+    this.held.update((held) => new Set([...held, at]));
+    this.last.set(at);
+    this.again.set(null);
+    this.problem.set('');
+    this.clear();
+  }
+
+  protected back(): void {
+    this.clear();
+    this.problem.set('');
+    this.again.set(this.last());
+  }
+
+  /** At once, not with the next drawing: fast hands type the next figure before it. */
+  private clear(): void {
+    this.typed.set('');
+    const entry = this.entry()?.nativeElement;
+    if (entry) entry.value = '';
+  }
+}

@@ -1,0 +1,27 @@
+import { inject, Injectable } from '@angular/core';
+import { MatDialog, type MatDialogConfig } from '@angular/material/dialog';
+import type { ComponentType } from '@angular/cdk/portal';
+import { EMPTY, finalize, from, switchMap, type Observable } from 'rxjs';
+
+/**
+ * Dialogs that are fetched when they are wanted, one at a time: a second press
+ * while one is on its way opens nothing.
+ */
+@Injectable({ providedIn: 'root' })
+export class LazyDialog {
+  private readonly dialog = inject(MatDialog);
+  private isOpen = false;
+
+  /**
+   * @param fetch imports the component
+   * @returns what the dialog is closed with; nothing where another one is open. Subscribing opens it.
+   */
+  open<R>(fetch: () => Promise<ComponentType<unknown>>, config: MatDialogConfig): Observable<R | undefined> {
+    if (this.isOpen) return EMPTY;
+    this.isOpen = true;
+    return from(fetch()).pipe(
+      switchMap((component) => this.dialog.open<unknown, unknown, R>(component, config).afterClosed()),
+      finalize(() => (this.isOpen = false)),
+    );
+  }
+}
