@@ -21,7 +21,7 @@ module.exports = {
       'core-libraries',
       'Core takes small numeric libraries only.',
       { path: '^core/', pathNot: SPEC },
-      { dependencyTypes: ['npm', 'npm-dev', 'npm-peer'], pathNot: 'node_modules/simple-statistics' },
+      { dependencyTypes: ['npm', 'npm-dev', 'npm-peer'], pathNot: 'node_modules/(simple-statistics|jstat)' },
     ),
     never(
       'contract-on-core',
@@ -56,6 +56,12 @@ module.exports = {
       'Inside core nobody imports up.',
       { path: '^core/src/error/' },
       { path: '^core/src/(norms|finding|progress|plan|exchange)/' },
+    ),
+    never(
+      'course-below-finding',
+      'Inside core nobody imports up.',
+      { path: '^core/src/course/' },
+      { path: '^core/src/(finding|progress|plan|exchange)/' },
     ),
     never(
       'norms-below-finding',

@@ -21,13 +21,23 @@ await main(async () => {
   say('');
   await run(process.execPath, ['--import', 'tsx', inRoot('bench/assess.ts')]);
   await run(process.execPath, ['--import', 'tsx', inRoot('bench/plan.ts')]);
+  await run(process.execPath, ['--import', 'tsx', inRoot('bench/progress.ts')]);
 
   const { benchSave } = await import('../bench/save.mjs');
   const { examByKeyboard, examOnPaper } = await import('../bench/keyboard.mjs');
   const { firstScreenBytes } = await import('../bench/bytes.mjs');
+  const { benchProgressPage } = await import('../bench/progress-page.mjs');
+  const { benchBootstrap } = await import('../bench/bootstrap.mjs');
   const stack = await startStack();
   try {
     await benchSave(stack);
+    const { output } = await run(process.execPath, ['--import', 'tsx', inRoot('bench/progress-series.ts')], { quiet: true });
+    const { tiles, drawn } = await benchProgressPage(stack, JSON.parse(output));
+    const middle = drawn[Math.floor(drawn.length / 2)];
+    say(
+      `Progress with ${tiles} small charts: from a press to the frame with another motion drawn large, median ${middle.toFixed(0)} ms, ` +
+        `worst of ${drawn.length} ${drawn[drawn.length - 1].toFixed(0)} ms`,
+    );
     const ours = await firstScreenBytes(stack.url);
     const bare = await firstScreenBytes((await stack.serve({ DIAL_GAUGE_WEB_ROOT: inRoot('web/dist/empty/browser') })).url);
     const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`;
@@ -39,6 +49,12 @@ await main(async () => {
   } finally {
     await stack.stop();
   }
+
+  const { resamples, worker, page, apart } = await benchBootstrap();
+  say(
+    `${resamples} resamples of 30 people × 3: in the worker ${worker.took.toFixed(0)} ms (six coefficients, two errors; page silent at most ${worker.longestGap.toFixed(0)} ms); ` +
+      `one coefficient on the page by jStat (MIT) ${page.took.toFixed(0)} ms (page silent ${page.longestGap.toFixed(0)} ms); intervals differ by ${apart.toExponential(1)}`,
+  );
 
   const { keys, drawn, whole } = await examByKeyboard();
   const sorted = [...drawn].sort((a, b) => a - b);

@@ -17,6 +17,7 @@ const NAMES = [
   'menu_book',
   'print',
   'search',
+  'straighten',
   'sync',
   'tune',
   'undo',

@@ -34,7 +34,18 @@ const SHOTS = [
   { name: 'protocol', size: DESK, open: (page, go, url) => library(page, go, `${url}/library/hip/internalRotation/prone`) },
   { name: 'protocol-tablet', size: TABLET, open: (page, go, url) => library(page, go, `${url}/library/knee/flexion/supine`) },
   { name: 'norms', size: DESK, open: (page, go, url) => library(page, go, `${url}/norms`) },
-  { name: 'progress', size: DESK, open: (page, go) => go.step(/Odalys/, 'Progress') },
+  { name: 'progress', size: DESK, open: (page, go) => progress(page, go) },
+  { name: 'retest', size: DESK, open: (page, go) => retest(page, go) },
+  {
+    name: 'steadiness',
+    size: DESK,
+    open: async (page, go, url) => {
+      await library(page, go, `${url}/steadiness`);
+      await page.getByRole('button', { name: /^Bootstrap/ }).click();
+      await page.getByText('resamples of the people').waitFor();
+      await page.mouse.move(0, 0);
+    },
+  },
 ];
 
 async function measure(page, go) {
@@ -48,7 +59,7 @@ async function measure(page, go) {
 async function prepare(page, go) {
   await go.newVisit(/Corin/);
   // Pictures share one clinic: the limit is entered once.
-  if ((await page.locator('dg-precautions li').count()) === 0) {
+  if ((await page.locator('dg-precautions li').filter({ hasText: 'letter after week 12' }).count()) === 0) {
     await page.getByRole('button', { name: 'Add a precaution' }).click();
     await page.getByLabel('Motion').fill('Knee flexion');
     await page.getByRole('option', { name: 'Knee flexion', exact: true }).click();
@@ -82,6 +93,27 @@ async function turnProne(page, go) {
 async function lowBack(page, go) {
   await go.startVisit(page, /Tamsin/, 'Low back');
   await page.keyboard.type('104/49');
+}
+
+/** Eight visits after a knee replacement: what moved, what stands still, whose reading stands apart. */
+async function progress(page, go) {
+  await go.step(/Corin/, 'Progress', 8);
+  await page.getByRole('button', { name: 'Flexion, passive' }).first().click();
+  await page.mouse.move(0, 0);
+}
+
+/** Two markers, a drill that helped and one that did not. */
+async function retest(page, go) {
+  await go.step(/Odalys/, 'Retest');
+  await page.getByLabel(/^Left hip flexion, passive/).check();
+  await page.getByLabel(/^Right hip flexion, passive/).check();
+  await page.getByRole('button', { name: 'Read the baseline' }).click();
+  for (const entry of ['106', '109', 'Hands-and-knees rock back', '118', '111', 'Long hold, knee to chest', '104', '110']) {
+    await page.locator('.entry input').fill(entry);
+    await page.keyboard.press('Enter');
+  }
+  await page.getByText('everything saved').waitFor();
+  await page.mouse.move(0, 0);
 }
 
 async function library(page, go, address, words) {
@@ -122,9 +154,9 @@ const actions = (page, url) => {
       await page.getByRole('button', { name: 'Start measuring' }).click();
       await page.getByLabel(/^Reading in /).waitFor();
     },
-    async step(name, step) {
+    async step(name, step, visit = 2) {
       await go.patient(name);
-      await page.getByRole('link', { name: `${step}, visit 2` }).click();
+      await page.getByRole('link', { name: `${step}, visit ${visit}`, exact: true }).click();
       await page.waitForLoadState('networkidle');
     },
   };

@@ -11,7 +11,8 @@ const judgeOdalys = async (page: Page): Promise<{ sentence: string; sets: number
   const found = page.locator('dg-findings ol > li').filter({ hasText: /Left hip flexion, active 93°: \d+° short of the expected/ });
   await expect(found).toHaveCount(1);
   const text = (await found.textContent()) ?? '';
-  return { sentence: /Left hip[^·]*/.exec(text)![0].trim(), sets: Number(/of (\d+) norm sets/.exec(text)![1]) };
+  // What else is said of the same motion follows in the same sentence.
+  return { sentence: /Left hip[^·]*?expected \d+°/.exec(text)![0], sets: Number(/of (\d+) norm sets/.exec(text)![1]) };
 };
 
 test('from a search, by keyboard, to technique, norms and error', async ({ page, stack }) => {

@@ -13,7 +13,7 @@ async function addPrecaution(page: Page, motion: string, limit: string): Promise
   await page.getByLabel('Until (not included)').fill('2099-12-31');
   await page.getByLabel('Set by').fill('surgeon, letter of 2 November');
   await page.getByRole('button', { name: 'Add precaution' }).click();
-  await expect(page.locator('dg-precautions li').filter({ hasText: motion.toLowerCase() })).toBeVisible();
+  await expect(page.locator('dg-precautions li').filter({ hasText: motion.toLowerCase() }).last()).toBeVisible();
 }
 
 test('a knee-replacement visit: limits, plan, two turns, a limit passed, and trouble on the way', async ({ page, stack, context }) => {

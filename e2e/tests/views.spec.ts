@@ -22,7 +22,23 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await expect(page.getByRole('dialog').getByRole('radio').first()).toBeVisible();
   },
   judge: (page, stack) => openVisit(page, stack, 'Judge', 'dg-findings details'),
+  'the evidence of a figure': async (page, stack) => {
+    await openVisit(page, stack, 'Judge', 'dg-findings details');
+    await page.getByRole('button', { name: /^Evidence of left Internal rotation/ }).click();
+    await expect(page.getByRole('dialog').getByRole('table')).toBeVisible();
+  },
+  retest: (page, stack) => openVisit(page, stack, 'Retest', 'dg-marker-picker li'),
   progress: (page, stack) => openVisit(page, stack, 'Progress', 'canvas'),
+  'a goal': async (page, stack) => {
+    await openVisit(page, stack, 'Progress', 'canvas');
+    await page.getByRole('button', { name: 'Set the goal' }).click();
+    await expect(page.getByRole('dialog').getByRole('radio').first()).toBeVisible();
+  },
+  steadiness: async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/steadiness`);
+    await expect(page.locator('canvas')).toBeVisible();
+  },
   library: async (page, stack) => {
     await signIn(page, stack);
     await page.goto(`${stack.url}/library`);
