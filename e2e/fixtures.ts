@@ -8,7 +8,7 @@ export const DEMO = { email: 'wren@saltmarsh.example', password: 'tide-and-table
 export const COLLEAGUE = { email: 'rook@saltmarsh.example', password: 'tide-and-table' };
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-/** Every test file gets a server and a database of its own. */
+/** One server and one database for all tests of a run; a failed test begins new ones. */
 export const test = base.extend<object, { stack: Stack }>({
   stack: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixture's needs from this pattern

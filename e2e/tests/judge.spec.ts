@@ -268,7 +268,7 @@ test('a retest by keyboard: better, worse, and a warning before finishing on wor
   await expect(page.getByRole('heading', { name: 'Left hip flexion, passive after “Side glide”' })).toBeVisible();
   await type('116', '110');
   await page.getByRole('button', { name: 'Finish the retest' }).click();
-  await expect(page.getByText('Finished, by Wren Calloway').last()).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Retest \d, finished .* by Wren Calloway$/ }).last()).toBeVisible();
   await expect(page.locator('aside')).toContainText(/Side glide\s*helped 2 of 2 times/);
   await expect(page.locator('aside')).toContainText(/Deep squat hold\s*helped 0 of 1 time, made it worse once/);
   await page.reload();

@@ -28,6 +28,18 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await expect(page.getByRole('dialog').getByRole('table')).toBeVisible();
   },
   retest: (page, stack) => openVisit(page, stack, 'Retest', 'dg-marker-picker li'),
+  'retests done': async (page, stack) => {
+    await openVisit(page, stack, 'Retest', 'dg-marker-picker li');
+    const done = page.locator('.done h3');
+    const before = await done.count();
+    await page.locator('dg-marker-picker input').first().check();
+    await page.getByRole('button', { name: 'Read the baseline' }).click();
+    await page.locator('.entry input').fill('100');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Finish the retest' }).click();
+    await expect(done).toHaveCount(before + 1);
+    await expect(page.getByText('everything saved')).toBeVisible();
+  },
   progress: (page, stack) => openVisit(page, stack, 'Progress', 'canvas'),
   'a goal': async (page, stack) => {
     await openVisit(page, stack, 'Progress', 'canvas');

@@ -42,6 +42,16 @@ describe('drafted summary', () => {
     ]);
   });
 
+  it('names a motion once, at the place of its heaviest finding', () => {
+    const text = summary([
+      of('hip.flexion', 60),
+      of('hip.abduction', 25),
+      of('hip.abduction', 27, { mode: 'active' }),
+      of('hip.flexion', 96, { mode: 'active' }),
+    ]);
+    expect(text.split('\n')[0]).toBe('Short of normal: left hip flexion and abduction.');
+  });
+
   it('says so when nothing is short, and nothing when nothing was measured', () => {
     expect(summary([of('hip.flexion', 121)])).toBe(
       'Nothing is short of normal, of the other side or active of passive by more than measuring error (Boone & Azen 1979).\nNo pain was noted.',

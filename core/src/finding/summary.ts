@@ -22,8 +22,11 @@ const name = ({ motion: id, side, digit }: Finding): string => {
   return `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
 };
 
+/** Findings come in order of weight: of every motion its heaviest, in that order. */
 function once(findings: readonly Finding[]): Finding[] {
-  return [...new Map([...findings].reverse().map((f) => [wayOf(f), f])).values()].reverse();
+  const heaviest = new Map<string, Finding>();
+  for (const finding of findings) if (!heaviest.has(wayOf(finding))) heaviest.set(wayOf(finding), finding);
+  return [...heaviest.values()];
 }
 
 /**
@@ -94,10 +97,7 @@ function control(findings: readonly Finding[]): string {
 }
 
 function pain(findings: readonly Finding[]): string {
-  const worst = new Map<string, Finding>();
-  // Findings come in order of weight, so the first of a motion is its worst.
-  for (const finding of of(findings, 'painful')) if (!worst.has(wayOf(finding))) worst.set(wayOf(finding), finding);
-  const parts = [...worst.values()].map((f) => `${name(f)} (${f.verdict.replace(/^hurts, /, '')})`);
+  const parts = once(of(findings, 'painful')).map((f) => `${name(f)} (${f.verdict.replace(/^hurts, /, '')})`);
   return parts.length ? `Hurts: ${parts.join('; ')}.` : 'No pain was noted.';
 }
 

@@ -7,6 +7,7 @@ import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
 import { Session } from '../data/session';
 import { LazyDialog } from '../ui/lazy-dialog';
+import type { ReasonQuestion } from '../ui/reason.dialog';
 import type { SignQuestion } from './sign.dialog';
 import { SummaryText } from './summary-text';
 
@@ -60,8 +61,17 @@ export class Summary {
   }
 
   protected amend(): void {
+    const data: ReasonQuestion = {
+      title: 'Amend this visit',
+      about: 'What was signed stays as it is. Changes are listed with who and when, and the visit is signed again.',
+      label: 'Why it has to be changed',
+      least: 3,
+      missing: 'Type the reason, three letters or more: it goes into the record.',
+      agree: 'Open it',
+      leave: 'Leave it signed',
+    };
     this.dialogs
-      .open<string>(() => import('./amend.dialog').then((m) => m.AmendDialog), { width: '520px' })
+      .open<string>(() => import('../ui/reason.dialog').then((m) => m.ReasonDialog), { data, width: '520px' })
       .subscribe((why) => {
         if (why) this.send(this.api.call('amend', { id: this.view().visit.id, body: { why } }));
       });

@@ -12,6 +12,7 @@ import { Dial } from '../ui/dial/dial';
 import { ArcStrip } from '../ui/arc-strip/arc-strip';
 import { dialModel, straightModel } from './dial-model';
 import { TableView } from '../ui/table-view/table-view';
+import type { ReasonQuestion } from '../ui/reason.dialog';
 import { isUpright, type Standpoint } from '../ui/table-view/plan-view';
 import { UNIT_WORDS } from '../ui/words';
 import { Exam } from './exam';
@@ -117,7 +118,7 @@ export class MeasurePage {
   /** What is opened over the dial is fetched now: there may be no connection when it is needed. */
   private fetchDialogs(): void {
     const all = [
-      import('./past-limit.dialog'),
+      import('../ui/reason.dialog'),
       import('./correct.dialog'),
       import('./tool.dialog'),
       import('./keys.dialog'),
@@ -266,18 +267,22 @@ export class MeasurePage {
   /** A reading past a limit is held only with a reason. */
   private async askWhy(): Promise<void> {
     const { exam } = this;
-    const { PastLimitDialog } = await import('./past-limit.dialog');
+    const { ReasonDialog } = await import('../ui/reason.dialog');
     const past = exam.pastStop();
     if (!past) return;
     const { unit } = exam.motion();
-    const data = {
-      name: exam.nameOf(exam.row(), exam.place().side),
-      value: formatSize(past.value, unit),
-      limit: past.limit === null ? '' : formatSize(past.limit, unit),
-      source: past.source,
+    const limit = past.limit === null ? 'not to be measured' : `not past ${formatSize(past.limit, unit)}`;
+    const data: ReasonQuestion = {
+      title: `${formatSize(past.value, unit)} is past the limit`,
+      about: `${exam.nameOf(exam.row(), exam.place().side)}: ${limit} (${past.source}). The surgeon’s limit wins: if the joint went there by mistake, say so, and tell whoever has to know.`,
+      label: 'Why it was passed',
+      least: 1,
+      missing: 'Type the reason: it goes into the record with the reading.',
+      agree: 'Hold with this reason',
+      leave: 'Do not hold it',
     };
     exam.pastStop.set(null);
-    this.afterwards(this.dialog.open<unknown, unknown, string>(PastLimitDialog, { data, width: '520px' }), (why) => exam.hold(why));
+    this.afterwards(this.dialog.open<unknown, unknown, string>(ReasonDialog, { data, width: '520px' }), (why) => exam.hold(why));
   }
 
   /** When a dialog closes the hands find the entry again. */

@@ -117,7 +117,21 @@ describe('RetestPage', () => {
     button('Finish the retest').click();
     await fixture.whenStable();
     expect(outbox().letters[outbox().letters.length - 1]!.route).toBe('finishRetest');
-    expect(text()).toContain('Finished, by');
+    expect(text('.done h3')).toMatch(/^Retest 1, finished \d\d:\d\d by/);
+  });
+
+  it('tells the tables of several retests apart', async () => {
+    await open();
+    for (let retest = 0; retest < 2; retest++) {
+      await begin(0);
+      await type('96');
+      button('Finish the retest').click();
+      await fixture.whenStable();
+    }
+    await begin(1);
+    const names = [...page().querySelectorAll('dg-rounds [role="region"]')].map((region) => region.getAttribute('aria-label'));
+    expect(names.length).toBe(3);
+    expect(new Set(names).size).toBe(3);
   });
 
   it('offers what helped at earlier visits where nothing has helped today', async () => {

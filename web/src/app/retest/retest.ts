@@ -15,11 +15,13 @@ import {
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
+import { format, parseISO } from 'date-fns';
 import { describeEnd, memoryWords, motion, rounded } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
+import { FigureEntry } from '../ui/figure-entry';
 import { LazyDialog } from '../ui/lazy-dialog';
 import { INSTRUMENT_WORDS } from '../ui/words';
 import { MarkerPicker } from './marker-picker';
@@ -30,7 +32,7 @@ import type { WorseAnswer, WorseQuestion } from './worse.dialog';
 /** Two or three quick markers, a drill of seconds, the same markers again: better, the same or worse. */
 @Component({
   selector: 'dg-retest',
-  imports: [Frame, MarkerPicker, MatButtonModule, Pending, Rounds, RouterLink],
+  imports: [FigureEntry, Frame, MarkerPicker, MatButtonModule, Pending, Rounds, RouterLink],
   providers: [Retesting],
   templateUrl: './retest.html',
   styleUrl: './retest.scss',
@@ -45,7 +47,8 @@ export class RetestPage {
   protected readonly loaded = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('retests', { id: params }) });
   protected readonly words = { episodeWords, fullName, memoryWords, personWords };
   protected readonly typed = signal('');
-  private readonly entry = viewChild<ElementRef<HTMLInputElement>>('entry');
+  private readonly entry = viewChild(FigureEntry);
+  private readonly drill = viewChild<ElementRef<HTMLInputElement>>('drill');
 
   /** What is read now, and how it stood before. */
   protected readonly asked = computed(() => {
@@ -66,6 +69,12 @@ export class RetestPage {
       again: value(place.round) && `is ${value(place.round)}: another figure replaces it, the first stays on record`,
     };
   });
+  protected readonly finished = computed(() =>
+    this.retesting.finished().map((retest, index) => ({
+      retest,
+      title: `Retest ${index + 1}, finished ${format(parseISO(retest.view.finishedAt!), 'HH:mm')} by ${retest.view.by}`,
+    })),
+  );
   /** Worse now: said at once, not only at the end. */
   protected readonly worse = computed(() => {
     const finish = this.retesting.finish();
@@ -73,6 +82,8 @@ export class RetestPage {
   });
 
   constructor() {
+    // There may be no connection when it is needed.
+    void import('./worse.dialog').catch(() => undefined);
     effect(() => {
       const view = this.loaded.hasValue() ? this.loaded.value() : undefined;
       if (view) untracked(() => void this.retesting.load(view));
@@ -87,23 +98,18 @@ export class RetestPage {
     });
   }
 
-  protected type(event: Event): void {
-    this.typed.set((event.target as HTMLInputElement).value);
+  protected hold(): void {
+    if (this.retesting.read(this.typed())) this.entry()?.clear();
   }
 
-  /** Enter: a reading while one is asked for, otherwise the drill that was done. */
-  protected enter(event: Event): void {
-    event.preventDefault();
-    const done = this.retesting.place() ? this.retesting.read(this.typed()) : this.retesting.drill(this.typed());
-    if (done) this.clear();
-  }
-
-  protected again(drill: string): void {
-    if (this.retesting.drill(drill)) this.clear();
+  /** What was done: its field goes when it is taken, and keeps its words when it is not. */
+  protected note(drill: string): void {
+    this.retesting.drill(drill);
   }
 
   protected goTo(place: Place): void {
-    this.clear();
+    this.typed.set('');
+    this.entry()?.clear();
     this.retesting.goTo(place);
     this.focus();
   }
@@ -116,19 +122,12 @@ export class RetestPage {
       .open<WorseAnswer>(() => import('./worse.dialog').then((m) => m.WorseDialog), { data, width: '520px' })
       .subscribe((answer) => {
         if (answer === 'finish') this.retesting.end();
-        if (answer === 'again' && worse.goBackTo) this.again(worse.goBackTo);
+        if (answer === 'again' && worse.goBackTo) this.note(worse.goBackTo);
         this.focus();
       });
   }
 
-  /** At once, not with the next drawing: fast hands type the next figure before it. */
-  private clear(): void {
-    this.typed.set('');
-    const entry = this.entry()?.nativeElement;
-    if (entry) entry.value = '';
-  }
-
   private focus(): void {
-    afterNextRender({ read: () => this.entry()?.nativeElement.focus() }, { injector: this.injector });
+    afterNextRender({ read: () => (this.entry() ?? this.drill()?.nativeElement)?.focus() }, { injector: this.injector });
   }
 }

@@ -130,14 +130,16 @@ export class Retesting {
   }
 
   /** Notes what was done; the markers come again. */
-  drill(drill: string): boolean {
+  drill(drill: string): void {
     const retest = this.open();
     const words = drill.trim();
-    if (!retest) return false;
-    if (words.length < 2) return this.refuse('What was done: name the drill in two letters or more, so that it can be found again.');
+    if (!retest) return;
+    if (words.length < 2) {
+      this.refuse('What was done: name the drill in two letters or more, so that it can be found again.');
+      return;
+    }
     const id = crypto.randomUUID();
     this.sendTo(retest, { id, route: 'noteDrill', words: `drill “${words}”`, body: { id, number: retest.rounds.length, drill: words } });
-    return true;
   }
 
   end(): void {

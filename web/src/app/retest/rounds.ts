@@ -16,7 +16,7 @@ interface Cell {
 @Component({
   selector: 'dg-rounds',
   template: `
-    <div class="scroll" tabindex="0" role="region" aria-label="Markers and rounds">
+    <div class="scroll" tabindex="0" role="region" [attr.aria-label]="label()">
       <table>
         <thead>
           <tr>
@@ -86,6 +86,8 @@ interface Cell {
 export class Rounds {
   readonly retest = input.required<Judged>();
   readonly place = input.required<Place | null>();
+  /** Names the table among the others of the page. */
+  readonly label = input.required<string>();
   readonly correct = output<Place>();
   protected readonly isDone = computed(() => this.retest().view.finishedAt !== null);
 

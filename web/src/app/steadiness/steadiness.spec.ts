@@ -6,7 +6,7 @@ import { provideRouter } from '@angular/router';
 import type { JudgingView, StudyView } from '@dial-gauge/contract';
 import { bootstrapAtOnce, DEFAULT_THRESHOLDS, seededRandom } from '@dial-gauge/core';
 import { Outbox } from '../data/outbox';
-import { FakeOutbox } from '../testing/fake-outbox';
+import { FakeOutbox, refusal } from '../testing/fake-outbox';
 import { SOME_ID } from '../testing/records';
 import { until } from '../testing/until';
 import { Bootstrapping } from './bootstrapping';
@@ -180,6 +180,19 @@ describe('SteadinessPage', () => {
     (await until(() => http.match('/api/studies')[0])).flush([STUDY]);
     await fixture.whenStable();
     expect(text()).toContain('Six intraclass correlations');
+  });
+
+  it('asks again for a reading that the server would not take', async () => {
+    await open({ ...STUDY, read: STUDY.read.slice(0, 5), table: null });
+    const input = page().querySelector<HTMLInputElement>('dg-study-entry input')!;
+    input.value = '70';
+    input.dispatchEvent(new Event('input'));
+    input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await fixture.whenStable();
+    expect(text('dg-study-entry')).toContain('Person or limb 1, examiner B');
+    outbox().next(refusal('no'));
+    await fixture.whenStable();
+    expect(text('dg-study-entry')).toContain('Reading 6 of 24 Person or limb 6, examiner A');
   });
 
   it('plans a study: a way of the library, what is missing named', async () => {

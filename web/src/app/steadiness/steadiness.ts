@@ -25,7 +25,7 @@ import { Pending } from '../shell/pending';
 import { PlanStudy } from './plan-study';
 import { StudyEntry } from './study-entry';
 import { StudyResult } from './study-result';
-import { studySize, studyState, studyWay } from './words';
+import { placeOf, studySize, studyState, studyWay } from './words';
 
 /** How steady this clinic measures: studies of its own error, planned, read blind, counted, and judged by. */
 @Component({
@@ -72,7 +72,10 @@ export class SteadinessPage {
       if (study) untracked(() => void this.findWaiting(study));
     });
     this.outbox.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe(({ letter, failure }) => {
-      if (letter.route === 'readStudy' && !failure) this.taken(letter.target, letter.body);
+      if (letter.route !== 'readStudy') return;
+      const study = this.served().find(({ id }) => id === letter.target);
+      if (!failure) this.taken(letter.target, letter.body);
+      else if (study) void this.findWaiting(study);
     });
   }
 
@@ -121,8 +124,4 @@ export class SteadinessPage {
     this.done.set('');
     answer.subscribe({ next: then, error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))) });
   }
-}
-
-function placeOf({ turns }: StudyView, { subject, rater }: StudyView['turns'][number]): number {
-  return turns.findIndex((turn) => turn.subject === subject && turn.rater === rater);
 }

@@ -1,26 +1,17 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  type ElementRef,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal, viewChild } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import type { StudyView } from '@dial-gauge/contract';
 import { protocolOfId, readAtDial, valueOfReading } from '@dial-gauge/core';
 import { Outbox } from '../data/outbox';
 import { Tools } from '../measure/tools';
-import { raterWords, studyWay } from './words';
+import { FigureEntry } from '../ui/figure-entry';
+import { placeOf, raterWords, studyWay } from './words';
 
 /** Blinded entry: one reading after another in an order that lets nobody remember; what was read is not shown again. */
 @Component({
   selector: 'dg-study-entry',
-  imports: [MatProgressBarModule],
+  imports: [FigureEntry, MatProgressBarModule],
   template: `
     @if (turn(); as t) {
       <p class="soft">{{ again() === null ? 'Reading ' + (taken().size + 1) + ' of ' + study().turns.length : 'Once more' }}</p>
@@ -29,20 +20,7 @@ import { raterWords, studyWay } from './words';
       </h2>
       <mat-progress-bar mode="determinate" [value]="(100 * taken().size) / study().turns.length" aria-label="Readings taken" />
       <div class="entry">
-        <input
-          #entry
-          class="figure"
-          type="text"
-          inputmode="text"
-          autocomplete="off"
-          spellcheck="false"
-          maxlength="24"
-          aria-label="Blinded reading"
-          placeholder="···"
-          [value]="typed()"
-          (input)="type($event)"
-          (keydown.enter)="$event.preventDefault(); hold()"
-        />
+        <dg-figure-entry label="Blinded reading" [(typed)]="typed" (held)="hold()" />
         <div class="soft">
           <p>{{ way() }}</p>
           <p>Enter holds it. No figure is shown until the last one is read.</p>
@@ -81,17 +59,19 @@ export class StudyEntry {
   protected readonly turn = computed(() => this.study().turns[this.at()] ?? null);
   protected readonly rater = computed(() => raterWords(this.study().kind, this.turn()?.rater ?? 0));
   protected readonly way = computed(() => studyWay(this.study()));
-  private readonly entry = viewChild<ElementRef<HTMLInputElement>>('entry');
+  private readonly entry = viewChild(FigureEntry);
 
   constructor() {
+    // What the server would not take has to be read again; the header says why.
+    this.outbox.answers.pipe(takeUntilDestroyed()).subscribe(({ letter, failure }) => {
+      if (letter.route !== 'readStudy' || letter.target !== this.study().id || !failure) return;
+      const refused = placeOf(this.study(), letter.body);
+      this.held.update((held) => new Set([...held].filter((at) => at !== refused)));
+    });
     effect(() => {
       this.turn();
-      this.entry()?.nativeElement.focus();
+      this.entry()?.focus();
     });
-  }
-
-  protected type(event: Event): void {
-    this.typed.set((event.target as HTMLInputElement).value);
   }
 
   protected hold(): void {
@@ -116,19 +96,12 @@ export class StudyEntry {
     this.last.set(at);
     this.again.set(null);
     this.problem.set('');
-    this.clear();
+    this.entry()?.clear();
   }
 
   protected back(): void {
-    this.clear();
+    this.entry()?.clear();
     this.problem.set('');
     this.again.set(this.last());
-  }
-
-  /** At once, not with the next drawing: fast hands type the next figure before it. */
-  private clear(): void {
-    this.typed.set('');
-    const entry = this.entry()?.nativeElement;
-    if (entry) entry.value = '';
   }
 }

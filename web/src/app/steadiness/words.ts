@@ -32,3 +32,8 @@ export function studyState({ read, turns, adopted }: StudyView, day: (on: string
   if (adopted) return `in use since ${day(adopted.on)}`;
   return read.length < turns.length ? `${read.length} of ${turns.length} read` : 'read to the end, not in use';
 }
+
+/** Where in the order of reading a person and an examiner meet. */
+export function placeOf({ turns }: Pick<StudyView, 'turns'>, { subject, rater }: StudyView['turns'][number]): number {
+  return turns.findIndex((turn) => turn.subject === subject && turn.rater === rater);
+}
