@@ -13,7 +13,7 @@ const bundle = async (entry, globalName) => {
     globalName,
     platform: 'browser',
     minify: true,
-    alias: { '@dial-gauge/core': inRoot('core/src/index.ts') },
+    alias: { '@dial-gauge/core/names': inRoot('core/src/names.ts'), '@dial-gauge/core': inRoot('core/src/index.ts') },
     logLevel: 'warning',
   });
   return outputFiles[0].text;

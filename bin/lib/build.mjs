@@ -24,6 +24,7 @@ export const buildServer = () =>
         '--target=node20',
         '--format=esm',
         '--packages=external',
+        '--alias:@dial-gauge/core/names=../core/src/names.ts',
         '--alias:@dial-gauge/core=../core/src/index.ts',
         '--alias:@dial-gauge/contract=../contract/src/index.ts',
         '--sourcemap',

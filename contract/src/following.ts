@@ -1,4 +1,5 @@
-import { checkValue, checkWay, GOAL_SOURCES, MARKERS, protocolOfId, TASK_NEEDS, type GoalChoice } from '@dial-gauge/core';
+import type { GoalChoice } from '@dial-gauge/core';
+import { checkValue, checkWay, GOAL_SOURCES, MARKERS, protocolOfId, TASK_NEEDS } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { eachOnce } from './each-once.js';
 import { Digit, Id, Instrument, Mode, Side } from './ids.js';

@@ -11,8 +11,8 @@ import {
   SIDES,
   findMotion,
   unknownMotion,
-  type MotionId,
-} from '@dial-gauge/core';
+} from '@dial-gauge/core/names';
+import type { MotionId } from '@dial-gauge/core';
 import * as z from 'zod';
 
 export const Side = z.enum(SIDES);

@@ -1,4 +1,5 @@
-import { storedTrial, type Assessment, type ErrorContext, type Measurement, type Operation } from '@dial-gauge/core';
+import type { Assessment, ErrorContext, Measurement, Operation } from '@dial-gauge/core';
+import { storedTrial } from '@dial-gauge/core/names';
 import type { MeasurementView } from './readings.js';
 import type { EpisodeView, VisitRecord } from './records.js';
 

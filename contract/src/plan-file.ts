@@ -1,4 +1,5 @@
-import { checkWay, findMotion, motion, protocolOfId, waysOf, type PlanItem, type PlanRequest } from '@dial-gauge/core';
+import type { PlanItem, PlanRequest } from '@dial-gauge/core';
+import { checkWay, findMotion, motion, protocolOfId, waysOf } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { eachOnce } from './each-once.js';
 import { Day, Digit, InvolvedSide, Mode, Motion, Position, Side } from './ids.js';

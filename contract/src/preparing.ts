@@ -1,4 +1,4 @@
-import { CAUTIONS, checkWay, modesOf, protocolOfId } from '@dial-gauge/core';
+import { CAUTIONS, checkWay, modesOf, protocolOfId } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { eachOnce } from './each-once.js';
 import { Day, Digit, Id, InvolvedSide, Joint, Mode, Side } from './ids.js';

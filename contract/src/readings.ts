@@ -1,4 +1,4 @@
-import { checkValue, checkWay, DEVICE_SCALES, endPosition, storedTrial } from '@dial-gauge/core';
+import { checkValue, checkWay, DEVICE_SCALES, endPosition, storedTrial } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { Digit, EndFeel, Id, Instrument, Mode, Motion, Position, Side } from './ids.js';
 

@@ -1,4 +1,5 @@
-import { DEFAULT_RANKING, RANKINGS, type DrillMemory, type Judgement, type NormSet, type ProgressSeries } from '@dial-gauge/core';
+import type { DrillMemory, Judgement, NormSet, ProgressSeries } from '@dial-gauge/core';
+import { DEFAULT_RANKING, RANKINGS } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { Day, Digit, Id, InvolvedSide, Sex } from './ids.js';
 import { CautionsView, HandWidths, Intake, PlanView, Sheet } from './preparing.js';

@@ -1,4 +1,5 @@
-import { checkWay, LEAST_RATERS, LEAST_SUBJECTS, protocolOfId, type OwnError } from '@dial-gauge/core';
+import type { OwnError } from '@dial-gauge/core';
+import { checkWay, LEAST_RATERS, LEAST_SUBJECTS, protocolOfId } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { Day, Digit, Id, Instrument, Mode, Motion } from './ids.js';
 

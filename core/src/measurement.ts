@@ -1,12 +1,11 @@
 import { mean, median } from 'simple-statistics';
-import { dualExcursion, excursion } from './angle/excursion.js';
-import { toKept } from './angle/units.js';
-import { isDual, isTilt, isValue, measurementKey, type Measurement, type MeasurementKey, type Trial } from './assessment.js';
+import { measurementKey, type Measurement, type MeasurementKey } from './assessment.js';
 import { motion, protocolOf, type Better, type Summary } from './catalogue/index.js';
 import { consistent } from './error/consistency.js';
 import { mdc95 } from './error/sem.js';
 import type { ErrorContext } from './error/own.js';
 import { errorOf } from './error/table.js';
+import { endPosition, excursionOf } from './trial.js';
 
 /** What the trials of one measurement say together, in the motion's unit. */
 export interface MeasuredValue {
@@ -24,18 +23,6 @@ export interface MeasuredValue {
   readonly errorSource: string;
   /** True where this clinic measured its error itself. */
   readonly errorIsOwn: boolean;
-}
-
-/** What one trial came to: a subtracted pair, a length or force in the unit it is kept in, or where the moving arm stopped. */
-export function endPosition(trial: Trial): number {
-  if (isDual(trial)) return dualExcursion(trial.upper, trial.lower, trial.sense);
-  if (isTilt(trial)) return excursion(trial.tilt, trial.sense);
-  return isValue(trial) ? (trial.unit ? toKept(trial.value, trial.unit) : trial.value) : trial.end;
-}
-
-/** How far it moved: from the start to the end, where there is a start. */
-function excursionOf(trial: Trial): number {
-  return isDual(trial) || isValue(trial) || isTilt(trial) ? endPosition(trial) : trial.end - (trial.start ?? 0);
 }
 
 /**

@@ -11,7 +11,8 @@ export {
   type MobilityItem,
   type MobilityScore,
 } from './mobility.js';
-export { DEFAULT_RANKING, explainMoves, rank, RANKING_NAMES, RANKINGS, type Move, type RankContext, type Ranking } from './rank.js';
+export { explainMoves, rank, type Move, type RankContext } from './rank.js';
+export { DEFAULT_RANKING, RANKING_NAMES, RANKINGS, type Ranking } from './rankings.js';
 export { sentencesOf, type Sentence } from './sentences.js';
 export { draftSummary } from './summary.js';
 export { flagWords } from './short-of-normal.js';

@@ -3,19 +3,8 @@ import { SEVERITIES, type Joint } from '../terms.js';
 import type { Operation } from '../course/course.js';
 import { FROM_THE_GROUND, jointOf, jointsApart } from './body.js';
 import { sidedName } from './make.js';
+import { DEFAULT_RANKING, type Ranking } from './rankings.js';
 import type { Finding, Unplaced } from './types.js';
-
-/** Which loss comes first: schools differ, and a clinic says which one it follows. */
-export const RANKINGS = ['largest-first', 'ground-up', 'nearest-complaint', 'painless-first'] as const;
-export type Ranking = (typeof RANKINGS)[number];
-export const DEFAULT_RANKING: Ranking = 'largest-first';
-
-export const RANKING_NAMES: Readonly<Record<Ranking, string>> = {
-  'largest-first': 'largest loss first',
-  'ground-up': 'from the ground up',
-  'nearest-complaint': 'nearest the complaint first',
-  'painless-first': 'painless and short first, then painful',
-};
 
 /** What the order depends on beside the findings. */
 export interface RankContext {

@@ -4,7 +4,7 @@ import type { Side } from '../terms.js';
 import type { Judgement } from './assess.js';
 import { jointOf } from './body.js';
 import { sidedName } from './make.js';
-import { RANKING_NAMES } from './rank.js';
+import { RANKING_NAMES } from './rankings.js';
 import type { Finding } from './types.js';
 
 /** "a, b and c" */

@@ -1,4 +1,4 @@
-import type { SheetItem } from './plan.js';
+import type { SheetItem } from './items.js';
 
 /** A ready choice of what to measure for a complaint. */
 export interface ExamSet {

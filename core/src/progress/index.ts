@@ -1,27 +1,17 @@
-export {
-  GOAL_SOURCES,
-  goalOf,
-  projectGoal,
-  rateWords,
-  type Goal,
-  type GoalChoice,
-  type GoalGround,
-  type GoalSource,
-  type Projection,
-} from './goal.js';
+export { goalOf, projectGoal, rateWords, type Goal, type GoalGround, type Projection } from './goal.js';
+export { GOAL_SOURCES, type GoalChoice, type GoalSource } from './goal-choice.js';
+export { MARKERS, type Marker } from './marker.js';
 export { progressOf, type ProgressContext, type ProgressSeries, type SeriesCourse } from './progress.js';
 export {
   finishOf,
   judgeMarker,
   judgeRetest,
-  MARKERS,
   memoryWords,
   rememberDrills,
   roundVerdict,
   type DrillMemory,
   type Finish,
   type JudgedRound,
-  type Marker,
   type MarkerChange,
   type RetestRound,
   type RetestVerdict,

@@ -4,7 +4,8 @@ import type { ErrorContext } from '../error/own.js';
 import { normQuery } from '../finding/assess.js';
 import { ageOn, compareWithNorm, type NormSet } from '../norms/index.js';
 import type { InvolvedSide, IsoDate, Sex, Side } from '../terms.js';
-import { goalOf, projectGoal, type Goal, type GoalChoice, type Projection } from './goal.js';
+import { goalOf, projectGoal, type Goal, type Projection } from './goal.js';
+import type { GoalChoice } from './goal-choice.js';
 import { seriesOf, type Series } from './series.js';
 import { plateauOf, recentTrend, trendOf, type Plateau, type Trend } from './trend.js';
 

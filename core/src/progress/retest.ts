@@ -4,20 +4,7 @@ import { mdcOfDifference } from '../error/sem.js';
 import type { ErrorContext } from '../error/own.js';
 import { errorOf } from '../error/table.js';
 import { shortfall } from '../norms/index.js';
-import type { Digit, Instrument, Mode, MotionId, Side } from '../terms.js';
-
-/** A quick measurement that shows within minutes whether a drill did anything. */
-export interface Marker {
-  readonly motion: MotionId;
-  readonly side: Side;
-  readonly mode: Mode;
-  readonly protocol: string;
-  readonly digit?: Digit;
-  readonly instrument: Instrument;
-}
-
-/** Two or three markers, so that it stays quick and one lucky reading does not decide. */
-export const MARKERS = { least: 1, usual: 2, most: 3 } as const;
+import type { Marker } from './marker.js';
 
 export const RETEST_VERDICTS = ['better', 'same', 'worse'] as const;
 export type RetestVerdict = (typeof RETEST_VERDICTS)[number];

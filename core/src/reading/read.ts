@@ -5,7 +5,7 @@ import { formatNumber, suffixOf } from '../angle/words.js';
 import { storedTrial, type StoredReading } from '../assessment.js';
 import { checkValue, isTooFine } from '../catalogue/check.js';
 import { motion, type Protocol } from '../catalogue/index.js';
-import { endPosition } from '../measurement.js';
+import { endPosition } from '../trial.js';
 import { parseEntry } from '../notation/entry.js';
 import type { Instrument } from '../terms.js';
 import { splitTyped } from './split.js';

@@ -1,6 +1,7 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { ROUTES, type Route } from '@dial-gauge/contract';
+import type { Route } from '@dial-gauge/contract';
+import { ROUTES } from '@dial-gauge/contract/routes';
 import { map, type Observable } from 'rxjs';
 import type * as z from 'zod';
 
