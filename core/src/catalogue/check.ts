@@ -56,8 +56,8 @@ export function checkWay(way: Way): FieldProblem | undefined {
 
 function notReadBy(instrument: Instrument, protocol: Protocol, name: string): string {
   const why =
-    GRAVITY.includes(instrument) && protocol.swing === 'horizontal' ? 'it moves level, about a plumb axis, and gravity cannot tell; ' : '';
-  return `"${instrument}" does not read ${name} in ${protocol.position}: ${why}allowed: ${protocol.instruments.join(', ')}`;
+    GRAVITY.includes(instrument) && protocol.swing === 'horizontal' ? ': it moves level, about a plumb axis, and gravity cannot tell' : '';
+  return `"${instrument}" does not read ${name} in ${protocol.position}${why}; allowed: ${protocol.instruments.join(', ')}`;
 }
 
 /** Only a thumb and a great toe may say what is plain anyway. */

@@ -1,7 +1,5 @@
 import type { Measurement, Session } from '../assessment.js';
-import { bandAt, COURSES, courseOf } from '../course/index.js';
-import { PROCEDURES, addWeeks } from '../plan/index.js';
-import { motion } from '../catalogue/index.js';
+import { addWeeks } from '../plan/index.js';
 import {
   changeWord,
   courseWords,
@@ -162,36 +160,6 @@ describe('progress in words', () => {
     expect(words).toMatch(/met about week 6 \(week 5 at the earliest, week \d+ at the latest\)/);
     expect(projectionWords(left(rising, { goals: new Map([[key, { source: 'hand', value: 90 }]]) }), when)).toBe('The goal is reached.');
     expect(projectionWords(left(eight), when)).toBe('');
-  });
-});
-
-describe('courses', () => {
-  it('are of known procedures and motions, rise in weeks, and stay in what a body can do', () => {
-    for (const c of COURSES) {
-      expect(PROCEDURES.some((p) => p.id === c.procedure))
-        .withContext(c.procedure)
-        .toBeTrue();
-      const { min, max } = motion(c.motion).limits;
-      c.milestones.forEach((m, at) => {
-        if (at > 0) expect(m.week).toBeGreaterThan(c.milestones[at - 1]!.week);
-        expect(m.low >= min && (m.high ?? m.low) <= max && m.low <= (m.high ?? m.low))
-          .withContext(`${c.procedure} ${c.motion}`)
-          .toBeTrue();
-      });
-      expect(c.source.fromMemory && c.source.cite.length > 10).toBeTrue();
-    }
-  });
-
-  it('run straight between milestones and say nothing outside them', () => {
-    const flexion = courseOf('knee-replacement', { motion: 'knee.flexion', mode: 'active', position: 'supine' })!;
-    expect(bandAt(flexion, 4)!.low).toBeCloseTo(97.5, 9);
-    expect(bandAt(flexion, 12)).toEqual({ low: 110, high: 120 });
-    expect(bandAt(flexion, 13)).toBeUndefined();
-    expect(bandAt(flexion, 0)).toBeUndefined();
-    expect(courseOf('knee-replacement', { motion: 'hip.flexion', mode: 'active', position: 'supine' })).toBeUndefined();
-    expect(courseOf('rotator-cuff-repair', { motion: 'shoulder.flexion', mode: 'active', position: 'supine' })!.milestones[0]!.week).toBe(
-      9,
-    );
   });
 });
 

@@ -1,7 +1,7 @@
 import { assessmentOfVisit } from '@dial-gauge/contract';
 import { assess } from '@dial-gauge/core';
 import { readSettings } from '../settings.js';
-import { Clinic, Patient, TrialRow } from '../store/entities.js';
+import { Clinic, Patient, TrialRow } from '../store/entities/index.js';
 import { Records } from '../store/records.js';
 import { startHarness, type Harness } from '../testing/harness.js';
 import { seedDemo } from './seed.js';

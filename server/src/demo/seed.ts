@@ -16,7 +16,7 @@ import {
   TrialRow,
   User,
   Visit,
-} from '../store/entities.js';
+} from '../store/entities/index.js';
 import { hashPassword } from '../store/password.js';
 import { variantOf } from '../store/readings.js';
 import { DEMO_CLINIC, DEMO_COLLEAGUE, DEMO_PATIENTS, DEMO_STUDY, DEMO_USER } from './clinic.js';

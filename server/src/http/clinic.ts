@@ -3,7 +3,7 @@ import { findNormSet, progressOf } from '@dial-gauge/core';
 import { addDays, formatISO } from 'date-fns';
 import { Router } from 'express';
 import type { DataSource } from 'typeorm';
-import { Episode, Visit } from '../store/entities.js';
+import { Episode, Visit } from '../store/entities/index.js';
 import { Readings } from '../store/readings.js';
 import { goalsByKey } from '../store/goals.js';
 import { Records } from '../store/records.js';

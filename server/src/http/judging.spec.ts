@@ -3,7 +3,7 @@ import { DEFAULT_THRESHOLDS, NORM_SETS, normSetToRows, type NormSet } from '@dia
 import type { Express } from 'express';
 import Papa from 'papaparse';
 import request, { type Agent } from 'supertest';
-import { ClinicChange, NormSetRow } from '../store/entities.js';
+import { ClinicChange, NormSetRow } from '../store/entities/index.js';
 import { addClinic, startHarness, type Harness } from '../testing/harness.js';
 
 const TODAY = new Date().toISOString().slice(0, 10);

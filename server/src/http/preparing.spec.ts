@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { NewReading, PlanView } from '@dial-gauge/contract';
 import type { Express } from 'express';
 import request, { type Agent } from 'supertest';
-import { RecordChange, TrialRow, User } from '../store/entities.js';
+import { RecordChange, TrialRow, User } from '../store/entities/index.js';
 import { hashPassword } from '../store/password.js';
 import { addClinic, startHarness, type Harness } from '../testing/harness.js';
 

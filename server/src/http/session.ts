@@ -4,7 +4,7 @@ import { Router, type Request } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { DataSource } from 'typeorm';
 import { hashPassword } from '../store/password.js';
-import { Clinic, User } from '../store/entities.js';
+import { Clinic, User } from '../store/entities/index.js';
 import { HttpProblem, noSession } from '../problem.js';
 import { serve } from './serve.js';
 

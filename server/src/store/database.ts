@@ -1,5 +1,5 @@
 import { DataSource } from 'typeorm';
-import { ENTITIES } from './entities.js';
+import { ENTITIES } from './entities/index.js';
 import { First1700000000001 } from './migrations/0001-first.js';
 import { Library1700000000002 } from './migrations/0002-library.js';
 import { Sheet1700000000003 } from './migrations/0003-sheet.js';

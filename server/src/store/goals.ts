@@ -4,7 +4,7 @@ import { measurementKey, protocolOfId, type Digit, type GoalChoice } from '@dial
 import type { DataSource } from 'typeorm';
 import type { Caller } from '../caller.js';
 import { notFound } from '../problem.js';
-import { Episode, GoalRow } from './entities.js';
+import { Episode, GoalRow } from './entities/index.js';
 
 type Way = Pick<GoalView, 'protocol' | 'digit' | 'side' | 'mode'>;
 

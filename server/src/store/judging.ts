@@ -4,7 +4,7 @@ import { DEFAULT_THRESHOLDS, findNormSet, NORM_SETS, type NormSet, type OwnError
 import { IsNull, type DataSource } from 'typeorm';
 import type { Caller } from '../caller.js';
 import { notFound, refused, type HttpProblem } from '../problem.js';
-import { Clinic, ClinicChange, NormSetRow, OwnErrorRow } from './entities.js';
+import { Clinic, ClinicChange, NormSetRow, OwnErrorRow } from './entities/index.js';
 
 /** What a clinic judges by, ready for `assess()`. */
 export interface Judging {

@@ -4,7 +4,7 @@ import { ASSUMED_HAND, cautionOutcome, recordedTimes, type HandWidths, type Held
 import { IsNull, type DataSource, type EntityManager } from 'typeorm';
 import type { Caller } from '../caller.js';
 import { HttpProblem, notFound, refused } from '../problem.js';
-import { Clinic, ClinicChange, Episode, ExamSetRow, MeasurementRow, RecordChange, TrialRow, User, Visit } from './entities.js';
+import { Clinic, ClinicChange, Episode, ExamSetRow, MeasurementRow, RecordChange, TrialRow, User, Visit } from './entities/index.js';
 import { episodeView } from './records.js';
 import { isSigned } from './signing.js';
 import { protocolIdOf } from './views.js';

@@ -11,7 +11,7 @@ import { checkWay, findProtocol, protocolOf, type Protocol } from '@dial-gauge/c
 import { IsNull, type DataSource, type EntityManager, type QueryDeepPartialEntity } from 'typeorm';
 import { HttpProblem, notFound, refused } from '../problem.js';
 import type { Caller } from '../caller.js';
-import { Amendment, MeasurementRow, TrialRow, Visit } from './entities.js';
+import { Amendment, MeasurementRow, TrialRow, Visit } from './entities/index.js';
 import { mustBeOpen } from './signing.js';
 import { measurementView, namesOf, trialView, trialViews } from './views.js';
 

@@ -12,7 +12,7 @@ import {
 } from '@dial-gauge/contract';
 import { ASSUMED_HAND, MOTIONS, NORM_SETS, type IsoDate, type Session } from '@dial-gauge/core';
 import { In, type DataSource } from 'typeorm';
-import { Clinic, Episode, MeasurementRow, Patient, TrialRow, Visit } from './entities.js';
+import { Clinic, Episode, MeasurementRow, Patient, TrialRow, Visit } from './entities/index.js';
 import { Goals } from './goals.js';
 import { JudgingStore } from './judging.js';
 import { notFound } from '../problem.js';

@@ -4,7 +4,7 @@ import { checkValue, judgeRetest, protocolOfId, rememberDrills, type ErrorContex
 import { In, type DataSource } from 'typeorm';
 import type { Caller } from '../caller.js';
 import { HttpProblem, notFound, refused } from '../problem.js';
-import { Episode, RetestReadingRow, RetestRoundRow, RetestRow, Visit } from './entities.js';
+import { Episode, RetestReadingRow, RetestRoundRow, RetestRow, Visit } from './entities/index.js';
 import { Records } from './records.js';
 import { namesOf } from './views.js';
 

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { Store, type SessionData } from 'express-session';
 import { LessThan, MoreThan, type DataSource } from 'typeorm';
-import { SessionRow } from './entities.js';
+import { SessionRow } from './entities/index.js';
 
 const keyOf = (sid: string): string => createHash('sha256').update(sid).digest('hex');
 

@@ -4,7 +4,7 @@ import { endPosition, describeEnd, modedName, motion, storedTrial, type Digit, t
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Caller } from '../caller.js';
 import { HttpProblem, notFound, refused } from '../problem.js';
-import { Amendment, Episode, MeasurementRow, Patient, RecordChange, Signature, TrialRow, Visit } from './entities.js';
+import { Amendment, Episode, MeasurementRow, Patient, RecordChange, Signature, TrialRow, Visit } from './entities/index.js';
 import { namesOf, type Names } from './views.js';
 
 /**

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { addClinic, startHarness, type Harness } from '../testing/harness.js';
 import { createDataSource, migrate } from './database.js';
-import { Episode, Patient, SessionRow, Visit } from './entities.js';
+import { Episode, Patient, SessionRow, Visit } from './entities/index.js';
 import { Readings } from './readings.js';
 import { Records } from './records.js';
 import { DatabaseSessionStore } from './session-store.js';

@@ -5,7 +5,7 @@ import { formatISO } from 'date-fns';
 import { IsNull, type DataSource } from 'typeorm';
 import type { Caller } from '../caller.js';
 import { notFound, refused } from '../problem.js';
-import { OwnErrorRow, StudyReadingRow, StudyRow } from './entities.js';
+import { OwnErrorRow, StudyReadingRow, StudyRow } from './entities/index.js';
 import { namesOf, type Names } from './views.js';
 
 /** Studies of the clinic's own measuring error, and the errors adopted from them. */

@@ -1,7 +1,7 @@
 import type { MeasurementView, TrialView } from '@dial-gauge/contract';
 import { endPosition, PROTOCOLS, storedTrial, type Digit } from '@dial-gauge/core';
 import type { EntityManager } from 'typeorm';
-import { User, type MeasurementRow, type TrialRow } from './entities.js';
+import { User, type MeasurementRow, type TrialRow } from './entities/index.js';
 
 /** Names by user id. */
 export type Names = ReadonlyMap<string, string>;

@@ -8,7 +8,7 @@ import { freePort } from '../../../bin/lib/ports.mjs';
 import { createApp } from '../app.js';
 import { readSettings } from '../settings.js';
 import { createDataSource, migrate } from '../store/database.js';
-import { Clinic, User } from '../store/entities.js';
+import { Clinic, User } from '../store/entities/index.js';
 import { hashPassword } from '../store/password.js';
 
 /** A throw-away MariaDB of its own, migrated, with the app over it. */
