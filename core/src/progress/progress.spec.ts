@@ -1,5 +1,6 @@
 import type { Measurement, Session } from '../assessment.js';
-import { addWeeks } from '../plan/index.js';
+import { COURSES } from '../course/index.js';
+import { addWeeks, PROCEDURES } from '../plan/index.js';
 import {
   changeWord,
   courseWords,
@@ -160,6 +161,13 @@ describe('progress in words', () => {
     expect(words).toMatch(/met about week 6 \(week 5 at the earliest, week \d+ at the latest\)/);
     expect(projectionWords(left(rising, { goals: new Map([[key, { source: 'hand', value: 90 }]]) }), when)).toBe('The goal is reached.');
     expect(projectionWords(left(eight), when)).toBe('');
+  });
+});
+
+describe('usual courses', () => {
+  it('are of procedures that an episode can name', () => {
+    const known = PROCEDURES.map(({ id }) => id);
+    for (const { procedure } of COURSES) expect(known).toContain(procedure);
   });
 });
 
