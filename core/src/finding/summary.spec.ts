@@ -52,6 +52,23 @@ describe('drafted summary', () => {
     expect(text.split('\n')[0]).toBe('Short of normal: left hip flexion and abduction.');
   });
 
+  it('names a side and joint once for all its motions, and every finger by itself', () => {
+    const text = summary([
+      of('hip.flexion', 121, { side: 'right' }),
+      of('hip.flexion', 90, { mode: 'active', side: 'right' }),
+      of('hip.abduction', 45, { side: 'right' }),
+      of('hip.abduction', 20, { mode: 'active', side: 'right' }),
+      of('fingerPip.flexion', 100, { digit: 2, position: 'sitting' }),
+      of('fingerPip.flexion', 60, { digit: 2, mode: 'active', position: 'sitting' }),
+      of('fingerPip.flexion', 100, { digit: 3, position: 'sitting' }),
+      of('fingerPip.flexion', 61, { digit: 3, mode: 'active', position: 'sitting' }),
+    ]);
+    const line = text.split('\n').find((words) => words.startsWith('Active'))!;
+    expect(line).toBe(
+      'Active clearly less than passive: right hip abduction and flexion; left index, finger middle joint (PIP) flexion; left middle finger, finger middle joint (PIP) flexion.',
+    );
+  });
+
   it('says so when nothing is short, and nothing when nothing was measured', () => {
     expect(summary([of('hip.flexion', 121)])).toBe(
       'Nothing is short of normal, of the other side or active of passive by more than measuring error (Boone & Azen 1979).\nNo pain was noted.',

@@ -58,21 +58,25 @@ export function draftSummary({ findings, measurements, ranking, normSet }: Judge
   return said.join('\n');
 }
 
-/** "Short of normal: left hip internal rotation, flexion; right hip flexion." */
-function short(findings: readonly Finding[]): string {
+/** "left hip internal rotation and flexion; right hip flexion": motions of one joint and side together, in the order they come. */
+function byJoint(findings: readonly Finding[]): string {
   const joints = new Map<string, { where: string; motions: string[] }>();
-  for (const finding of once(of(findings, 'short-of-normal'))) {
+  for (const finding of once(findings)) {
     const joint = jointOf(finding.motion);
     const { short: words, joint: own } = motion(finding.motion);
-    const isJoint = own === joint;
+    const isJoint = own === joint && finding.digit === undefined;
     const where = isJoint ? `${finding.side === 'midline' ? '' : `${finding.side} `}${regionName(joint).toLowerCase()}` : '';
     const key = isJoint ? where : name(finding);
-    const entry = joints.get(key) ?? { where: isJoint ? where : '', motions: [] };
+    const entry = joints.get(key) ?? { where, motions: [] };
     entry.motions.push(isJoint ? words.toLowerCase() : name(finding));
     joints.set(key, entry);
   }
-  const parts = [...joints.values()].map(({ where, motions }) => [where, listed(motions)].filter(Boolean).join(' '));
-  return parts.length ? `Short of normal: ${parts.join('; ')}.` : '';
+  return [...joints.values()].map(({ where, motions }) => [where, listed(motions)].filter(Boolean).join(' ')).join('; ');
+}
+
+function short(findings: readonly Finding[]): string {
+  const where = byJoint(of(findings, 'short-of-normal'));
+  return where ? `Short of normal: ${where}.` : '';
 }
 
 const OTHER: Readonly<Record<Side, string>> = { left: 'right', right: 'left', midline: '' };
@@ -92,8 +96,8 @@ function sides(findings: readonly Finding[]): string {
 }
 
 function control(findings: readonly Finding[]): string {
-  const found = once(of(findings, 'active-short-of-passive'));
-  return found.length ? `Active clearly less than passive: ${listed(found.map(name))}.` : '';
+  const where = byJoint(of(findings, 'active-short-of-passive'));
+  return where ? `Active clearly less than passive: ${where}.` : '';
 }
 
 function pain(findings: readonly Finding[]): string {
@@ -119,6 +123,6 @@ function changes(findings: readonly Finding[]): string {
 }
 
 function again(findings: readonly Finding[]): string {
-  const found = once(of(findings, 'active-beyond-passive', 'inconsistent-trials', 'substituted', 'lumbar-slr-invalid'));
-  return found.length ? `To measure again: ${listed(found.map(name))}.` : '';
+  const where = byJoint(of(findings, 'active-beyond-passive', 'inconsistent-trials', 'substituted', 'lumbar-slr-invalid'));
+  return where ? `To measure again: ${where}.` : '';
 }

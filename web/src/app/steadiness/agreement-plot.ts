@@ -9,7 +9,7 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { formatNumber, formatSigned, type LimitsOfAgreement, type WithInterval } from '@dial-gauge/core';
+import { formatSigned, type LimitsOfAgreement, type WithInterval } from '@dial-gauge/core';
 import { Chart, LinearScale, PointElement, ScatterController } from 'chart.js';
 import Annotation, { type AnnotationOptions } from 'chartjs-plugin-annotation';
 import { ThemeChoice } from '../shell/theme';
@@ -142,5 +142,12 @@ function annotations({ bias, lower, upper }: LimitsOfAgreement, ink: Ink, suffix
 
 /** "−2.1° (−22 to 17.8)" */
 export function withInterval({ value, low, high }: WithInterval, suffix: string): string {
-  return `${formatSigned(value)}${suffix} (${formatNumber(low)} to ${formatNumber(high)})`;
+  return `${value > 0 ? '+' : ''}${tenths(value)}${suffix} (${tenths(low)} to ${tenths(high)})`;
 }
+
+/** One decimal always, so that figures of one line can be compared. */
+const tenths = (value: number): string =>
+  value
+    .toFixed(1)
+    .replace(/^-(?=0\.0$)/, '')
+    .replace('-', '−');
