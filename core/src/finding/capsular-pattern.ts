@@ -106,7 +106,7 @@ function judge(pattern: CapsularPattern, side: Side, found: readonly Lost[]) {
   if (pairs.length === 0 || score * 2 < pairs.length) return [];
   const order = [...found].sort((a, b) => b.share - a.share);
   const shareWords = (l: Lost) =>
-    `${motion(l.motion).short.toLowerCase()} ${l.share < l.error ? 'kept' : `−${formatNumber(l.share * 100)} %`}`;
+    `${motion(l.motion).short.toLowerCase()} ${l.share < l.error ? 'kept' : `${Math.round(l.share * 100)} % lost`}`;
   const open = pattern.steps.flat().filter((id) => !found.some((l) => l.motion === id));
   const region = regionName(pattern.joint);
   const where = side === 'midline' ? region : `${side === 'left' ? 'Left' : 'Right'} ${region.toLowerCase()}`;

@@ -47,7 +47,7 @@ describe('capsular pattern', () => {
     const [found] = judged(25, 85, 50);
     expect(found!.subject).toBe('Left shoulder, passive');
     expect(found!.verdict).toBe(
-      'capsular order fits 3 of 3 pairs: external rotation −72.2 % › abduction −52.2 % › internal rotation −26.5 %',
+      'capsular order fits 3 of 3 pairs: external rotation 72 % lost › abduction 52 % lost › internal rotation 26 % lost',
     );
     expect(found!.because.join('\n')).toContain('expected 90° (the other side)');
     expect(found!.because.join('\n')).toContain('not a diagnosis');
@@ -68,7 +68,7 @@ describe('capsular pattern', () => {
     ];
     const [found] = find('capsular-pattern', exam(hip));
     expect(found!.verdict).toMatch(
-      /fits 2 of 2 pairs: internal rotation −77.5 % › flexion −34 % › external rotation kept; not measured: abduction, extension/,
+      /fits 2 of 2 pairs: internal rotation 77 % lost › flexion 34 % lost › external rotation kept; not measured: abduction, extension/,
     );
   });
 
