@@ -27,6 +27,11 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await page.getByRole('button', { name: /^Evidence of left Internal rotation/ }).click();
     await expect(page.getByRole('dialog').getByRole('table')).toBeVisible();
   },
+  'signing a visit': async (page, stack) => {
+    await openVisit(page, stack, 'Judge', 'dg-findings details', /Perpetua Linnet/, 1);
+    await page.getByRole('button', { name: 'Sign the visit' }).click();
+    await expect(page.getByRole('dialog').getByRole('heading', { name: /^Sign as/ })).toBeVisible();
+  },
   retest: (page, stack) => openVisit(page, stack, 'Retest', 'dg-marker-picker li'),
   'retests done': async (page, stack) => {
     await openVisit(page, stack, 'Retest', 'dg-marker-picker li');
@@ -40,6 +45,21 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await expect(done).toHaveCount(before + 1);
     await expect(page.getByText('everything saved')).toBeVisible();
   },
+  'a retest that made it worse': async (page, stack) => {
+    await openVisit(page, stack, 'Retest', 'dg-marker-picker li, .entry', /Tamsin Okonjo-Vale/, 1);
+    const picker = page.locator('dg-marker-picker input');
+    if ((await picker.count()) > 0) {
+      await picker.first().check();
+      await page.getByRole('button', { name: 'Read the baseline' }).click();
+      for (const typed of ['100', 'Long hold', '70']) {
+        await page.locator('.entry input').fill(typed);
+        await page.keyboard.press('Enter');
+      }
+    }
+    await expect(page.getByText('Do not finish here:')).toBeVisible();
+    await page.getByRole('button', { name: 'Finish the retest' }).click();
+    await expect(page.getByRole('dialog')).toContainText('Finish on worse?');
+  },
   progress: (page, stack) => openVisit(page, stack, 'Progress', 'canvas'),
   'a goal': async (page, stack) => {
     await openVisit(page, stack, 'Progress', 'canvas');
@@ -50,6 +70,12 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await signIn(page, stack);
     await page.goto(`${stack.url}/steadiness`);
     await expect(page.locator('canvas')).toBeVisible();
+  },
+  'planning a study': async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/steadiness`);
+    await page.getByRole('button', { name: 'Plan a study' }).click();
+    await expect(page.getByLabel('Motion and way')).toBeVisible();
   },
   library: async (page, stack) => {
     await signIn(page, stack);
@@ -73,12 +99,24 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await page.goto(`${stack.url}/norms`);
     await expect(page.getByRole('radio').first()).toBeVisible();
   },
+  // The last of them: from here on the newest study is one that is not read to the end.
+  'a study read blind': async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/steadiness`);
+    await page.getByRole('button', { name: 'Plan a study' }).click();
+    await page.getByLabel('Motion and way').fill('knee to wall');
+    await page.getByRole('option').first().click();
+    await page.getByRole('button', { name: 'Start the study' }).click();
+    await page.getByLabel('Blinded reading').fill('400');
+    await page.keyboard.press('Enter');
+    await expect(page.locator('dg-study-entry').getByRole('alert')).toBeVisible();
+  },
 };
 
-async function openVisit(page: Page, stack: Stack, step: string, shown: string): Promise<void> {
+async function openVisit(page: Page, stack: Stack, step: string, shown: string, whose = /Odalys Brandt/, visit = 2): Promise<void> {
   await signIn(page, stack);
-  await page.getByRole('link', { name: /Odalys Brandt/ }).click();
-  await page.getByRole('link', { name: `${step}, visit 2` }).click();
+  await page.getByRole('link', { name: whose }).click();
+  await page.getByRole('link', { name: `${step}, visit ${visit}` }).click();
   await expect(page.locator(shown).first()).toBeVisible();
 }
 
