@@ -17,7 +17,7 @@ interface Cell {
   selector: 'dg-rounds',
   template: `
     <div class="scroll" tabindex="0" role="region" [attr.aria-label]="label()">
-      <table>
+      <table class="plain">
         <thead>
           <tr>
             <th scope="col"><span class="visually-hidden">Marker</span></th>
