@@ -59,14 +59,15 @@ async function measure(page, go) {
 async function prepare(page, go) {
   await go.newVisit(/Corin/);
   // Pictures share one clinic: the limit is entered once.
-  if ((await page.locator('dg-precautions li').filter({ hasText: 'letter after week 12' }).count()) === 0) {
+  const limit = page.locator('dg-precautions li').filter({ hasText: 'letter after week 12' });
+  if ((await limit.count()) === 0) {
     await page.getByRole('button', { name: 'Add a precaution' }).click();
     await page.getByLabel('Motion').fill('Knee flexion');
     await page.getByRole('option', { name: 'Knee flexion', exact: true }).click();
     await page.getByLabel(/^Not past/).fill('110');
     await page.getByLabel('Set by').fill('surgeon, letter after week 12');
     await page.getByRole('button', { name: 'Add precaution' }).click();
-    await page.locator('dg-precautions li').waitFor();
+    await limit.waitFor();
   }
   await page.getByRole('option', { name: 'Knee after replacement' }).click();
   await page.getByRole('option', { name: 'Hip', exact: true }).click();
