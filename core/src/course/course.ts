@@ -19,7 +19,8 @@ const DAY = 86_400_000;
 
 /** Weeks from one day to another, with their fraction. */
 export function weeksSince(from: IsoDate, to: IsoDate): number {
-  return (Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / (7 * DAY);
+  // A day without a time is read as midnight in UTC.
+  return (Date.parse(to) - Date.parse(from)) / (7 * DAY);
 }
 
 /** The usual course of a way of measuring after a procedure, where one is known. */

@@ -65,7 +65,7 @@ interface Row {
  */
 export function seriesOf(sessions: readonly Session[], context: ErrorContext = {}): Series[] {
   const rows = new Map<MeasurementKey, Row[]>();
-  const oldestFirst = [...sessions].sort((a, b) => a.assessedOn.localeCompare(b.assessedOn));
+  const oldestFirst = [...sessions].sort((a, b) => (a.assessedOn < b.assessedOn ? -1 : a.assessedOn > b.assessedOn ? 1 : 0));
   for (const session of oldestFirst) {
     for (const measurement of session.measurements) {
       if (measurement.trials.length === 0) continue;

@@ -1,4 +1,4 @@
-import { mean, median } from 'simple-statistics';
+import { mean, median, medianSorted } from 'simple-statistics';
 import { Z95 } from '../error/sem.js';
 import { weeksSince } from '../course/index.js';
 import type { IsoDate } from '../terms.js';
@@ -44,14 +44,12 @@ export const LEAST_VISITS = 3;
  * @example weeks 0, 2, 4, 6, 8 at 70, 84, 95, 103, 112 → 5 a week
  */
 export function trendOf(points: readonly DatedValue[]): Trend | null {
-  const inOrder = [...points].sort((a, b) => a.on.localeCompare(b.on));
+  const inOrder = inOrderOfDays(points);
   if (new Set(inOrder.map((p) => p.on)).size < LEAST_VISITS) return null;
   const from = inOrder[0]!.on;
   const at = inOrder.map((p) => ({ week: weeksSince(from, p.on), value: p.value }));
-  const slopes = at
-    .flatMap((a, i) => at.slice(i + 1).flatMap((b) => (b.week > a.week ? [(b.value - a.value) / (b.week - a.week)] : [])))
-    .sort((a, b) => a - b);
-  const perWeek = median(slopes);
+  const slopes = slopesOf(at);
+  const perWeek = medianSorted(slopes);
   const start = median(at.map((p) => p.value - perWeek * p.week));
   const week = mean(at.map((p) => p.week));
   const spread = at.reduce((sum, p) => sum + (p.week - week) ** 2, 0);
@@ -69,6 +67,23 @@ export function trendOf(points: readonly DatedValue[]): Trend | null {
     to: inOrder[inOrder.length - 1]!.on,
     middle: { week, value: start + perWeek * week, sem: sem / Math.sqrt(at.length) },
   };
+}
+
+/** Days as text stand in their order: no collation is asked, which is slow. */
+function inOrderOfDays(points: readonly DatedValue[]): DatedValue[] {
+  return [...points].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
+}
+
+/** Slopes between all pairs of visits on different days, sorted. */
+function slopesOf(at: readonly { readonly week: number; readonly value: number }[]): number[] {
+  const slopes: number[] = [];
+  for (let i = 0; i < at.length; i++) {
+    for (let j = i + 1; j < at.length; j++) {
+      const weeks = at[j]!.week - at[i]!.week;
+      if (weeks > 0) slopes.push((at[j]!.value - at[i]!.value) / weeks);
+    }
+  }
+  return slopes.sort((a, b) => a - b);
 }
 
 /** Sen's interval from the sorted slopes of n visits; undefined where there are too few for 95 %. */
@@ -94,7 +109,7 @@ const RECENT = 4;
 
 /** The trend of the last visits: how fast it goes now. */
 export function recentTrend(points: readonly DatedValue[]): Trend | null {
-  return trendOf([...points].sort((a, b) => a.on.localeCompare(b.on)).slice(-RECENT));
+  return trendOf(inOrderOfDays(points).slice(-RECENT));
 }
 
 /** No real change over the last visits. */
@@ -115,7 +130,7 @@ const LEAST_WEEKS = 3;
  * and a slope that is not told from nothing.
  */
 export function plateauOf(points: readonly DatedValue[]): Plateau | null {
-  const inOrder = [...points].sort((a, b) => a.on.localeCompare(b.on));
+  const inOrder = inOrderOfDays(points);
   for (let first = 0; first + LEAST_VISITS <= inOrder.length; first++) {
     const run = inOrder.slice(first);
     const [start, end] = [run[0]!, run[run.length - 1]!];
