@@ -19,6 +19,7 @@ export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
 export * from './catalogue/index.js';
 export * from './course/index.js';
+export * from './days.js';
 export {
   allowedSides,
   checkValue,

@@ -1,5 +1,6 @@
 import { motion } from '../catalogue/index.js';
-import { bandAt, COURSES, courseOf, standingIn, weeksSince, type Course } from './index.js';
+import { bandAt, COURSES, courseOf, standingIn, type Course } from './index.js';
+import { weeksSince } from '../days.js';
 
 /**
  * The milestones entered a second time, apart from the table, as the guides

@@ -15,14 +15,6 @@ export interface CourseBand {
   readonly high: number | null;
 }
 
-const DAY = 86_400_000;
-
-/** Weeks from one day to another, with their fraction. */
-export function weeksSince(from: IsoDate, to: IsoDate): number {
-  // A day without a time is read as midnight in UTC.
-  return (Date.parse(to) - Date.parse(from)) / (7 * DAY);
-}
-
 /** The usual course of a way of measuring after a procedure, where one is known. */
 export function courseOf(
   procedure: string,

@@ -1,6 +1,7 @@
 import { describeEnd, formatNumber } from '../angle/words.js';
 import { bandAround } from '../error/sem.js';
-import { bandAt, COURSE_CAUTION, courseOf, standingIn, weeksSince } from '../course/index.js';
+import { bandAt, COURSE_CAUTION, courseOf, standingIn } from '../course/index.js';
+import { weeksSince } from '../days.js';
 import { errorLine, finding, motionOf, sizeWords, trialArithmetic } from './make.js';
 import { severityOf } from './severity.js';
 import type { Detector } from './types.js';

@@ -17,4 +17,3 @@ export { findProcedure, PROCEDURES, SURGEON_WINS, usualPrecautions, type Procedu
 export { runSheet, variantWords, type RunBlock, type RunRow } from './run-sheet.js';
 export { positionAt, stationFor, STATIONS, stationWords, turnWords, type Station } from './station.js';
 export { type Worthy as WorthAsked } from './worth.js';
-export { addWeeks, weeksBetween } from './weeks.js';

@@ -1,4 +1,4 @@
-import { addWeeks } from './weeks.js';
+import { addWeeks } from '../days.js';
 import type { Confidence, IsoDate, Mode, MotionId, Region, Side, Source } from '../terms.js';
 import type { Precaution } from './precaution.js';
 

@@ -1,7 +1,6 @@
 import { findMotion, motion } from '../catalogue/index.js';
 import type { MotionId } from '../terms.js';
 import {
-  addWeeks,
   allowedFor,
   cautionOutcome,
   CAUTIONS,
@@ -11,11 +10,11 @@ import {
   openEnds,
   PROCEDURES,
   usualPrecautions,
-  weeksBetween,
   type PlanStep,
   type Precaution,
   type StepState,
 } from './index.js';
+import { addWeeks, weeksBetween } from '../days.js';
 
 const limit = (id: MotionId, at: number | null, more: Partial<Precaution> = {}): Precaution => ({
   motion: id,

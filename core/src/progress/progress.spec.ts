@@ -1,6 +1,7 @@
 import type { Measurement, Session } from '../assessment.js';
 import { COURSES } from '../course/index.js';
-import { addWeeks, PROCEDURES } from '../plan/index.js';
+import { addWeeks } from '../days.js';
+import { PROCEDURES } from '../plan/index.js';
 import {
   changeWord,
   courseWords,

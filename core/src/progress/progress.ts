@@ -1,5 +1,6 @@
 import type { Session } from '../assessment.js';
-import { bandAt, courseOf, COURSE_CAUTION, standingIn, weeksSince, type CourseStanding, type Operation } from '../course/index.js';
+import { bandAt, courseOf, COURSE_CAUTION, standingIn, type CourseStanding, type Operation } from '../course/index.js';
+import { weeksSince } from '../days.js';
 import type { ErrorContext } from '../error/own.js';
 import { normQuery } from '../finding/assess.js';
 import { ageOn, compareWithNorm, type NormSet } from '../norms/index.js';

@@ -1,3 +1,4 @@
+import { compareDays } from '../days.js';
 import { measurementKey, type MeasurementKey, type Session } from '../assessment.js';
 import { protocolName, protocolOf } from '../catalogue/index.js';
 import type { ErrorContext } from '../error/own.js';
@@ -65,7 +66,7 @@ interface Row {
  */
 export function seriesOf(sessions: readonly Session[], context: ErrorContext = {}): Series[] {
   const rows = new Map<MeasurementKey, Row[]>();
-  const oldestFirst = [...sessions].sort((a, b) => (a.assessedOn < b.assessedOn ? -1 : a.assessedOn > b.assessedOn ? 1 : 0));
+  const oldestFirst = [...sessions].sort((a, b) => compareDays(a.assessedOn, b.assessedOn));
   for (const session of oldestFirst) {
     for (const measurement of session.measurements) {
       if (measurement.trials.length === 0) continue;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { addWeeks } from '../plan/index.js';
+import { addWeeks } from '../days.js';
 import { chanceOfKendall, leastKendall } from './kendall.js';
 import { isMoving, plateauOf, projectGoal, recentTrend, trendAt, trendOf, type DatedValue } from './index.js';
 

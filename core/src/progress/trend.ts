@@ -1,6 +1,6 @@
 import { mean, median, medianSorted } from 'simple-statistics';
 import { Z95 } from '../error/sem.js';
-import { weeksSince } from '../course/index.js';
+import { compareDays, weeksSince } from '../days.js';
 import type { IsoDate } from '../terms.js';
 import { leastKendall } from './kendall.js';
 
@@ -69,9 +69,8 @@ export function trendOf(points: readonly DatedValue[]): Trend | null {
   };
 }
 
-/** Days as text stand in their order: no collation is asked, which is slow. */
 function inOrderOfDays(points: readonly DatedValue[]): DatedValue[] {
-  return [...points].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
+  return [...points].sort((a, b) => compareDays(a.on, b.on));
 }
 
 /** Slopes between all pairs of visits on different days, sorted. */

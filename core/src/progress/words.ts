@@ -1,6 +1,7 @@
 import { describeEnd, formatNumber, formatSigned, formatSize, rounded, suffixOf } from '../angle/words.js';
 import { motion } from '../catalogue/index.js';
-import { weeksSince, type CourseStanding } from '../course/index.js';
+import type { CourseStanding } from '../course/index.js';
+import { weeksSince } from '../days.js';
 import { isGain, isLoss, type Change } from '../finding/change.js';
 import type { IsoDate } from '../terms.js';
 import { rateWords } from './goal.js';
