@@ -8,4 +8,5 @@ export class PrivateDatabase {
   start(): Promise<void>;
   stop(): Promise<void>;
   kill(): Promise<void>;
+  sql(statements: string): Promise<void>;
 }

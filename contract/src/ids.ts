@@ -32,8 +32,16 @@ export const Motion = z.custom<MotionId>((value) => typeof value === 'string' &&
   error: (issue) => unknownMotion(typeof issue.input === 'string' ? issue.input : ''),
 });
 
-/** A calendar day that exists. */
-export const Day = z.iso.date();
+/** The first and the last day that anybody can mean here. */
+const DAYS = { first: '1850-01-01', last: '2199-12-31' };
+
+/** A calendar day that exists, as it may be entered. */
+export const Day = z.iso
+  .date()
+  .refine((day) => day >= DAYS.first && day <= DAYS.last, `lies outside what can be meant; allowed: ${DAYS.first} to ${DAYS.last}`);
+
+/** A day as it is stored. */
+export const AnyDay = z.string();
 
 /** An identifier made by whoever creates the record, so that a repeated request is harmless. */
 export const Id = z.uuid();

@@ -1,7 +1,8 @@
 import type { Assessment, ErrorContext, Measurement, Operation } from '@dial-gauge/core';
 import { storedTrial } from '@dial-gauge/core/names';
 import type { MeasurementView } from './readings.js';
-import type { EpisodeView, VisitRecord } from './records.js';
+import type { EpisodeView } from './episodes.js';
+import type { VisitRecord } from './visits.js';
 
 /** Stored measurements as the core reads them; those whose readings were all withdrawn are left out. */
 export function measurementsOf(views: readonly MeasurementView[]): Measurement[] {

@@ -1,65 +1,178 @@
 import * as z from 'zod';
-import { Problem } from './records.js';
+import * as account from './account.js';
+import * as clinic from './clinic.js';
+import { shapeOf } from './described.js';
+import * as episodes from './episodes.js';
+import * as goals from './goals.js';
+import * as judgement from './judgement.js';
+import * as judgementShape from './judgement-shape.js';
+import * as norms from './norms.js';
+import * as patients from './patients.js';
+import * as problem from './problem.js';
+import * as progress from './progress.js';
+import * as readings from './readings.js';
+import * as reliability from './reliability.js';
+import * as retests from './retests.js';
 import type { Route } from './route.js';
-import { ROUTES } from './routes.js';
+import { RESOURCES } from './routes.js';
+import * as sheet from './sheet.js';
+import * as signing from './signing.js';
+import * as visitView from './visit-view.js';
+import * as visits from './visits.js';
 
 type Json = Record<string, unknown>;
+type Io = 'input' | 'output';
 
-function schema(type: z.ZodType, io: 'input' | 'output'): Json {
-  const { $schema, ...rest } = z.toJSONSchema(type, { io, unrepresentable: 'any', target: 'draft-2020-12' }) as Json;
-  void $schema;
+const MODULES = [
+  account, clinic, episodes, goals, judgement, judgementShape, norms, patients, problem, progress, readings, reliability, retests, sheet,
+  signing, visitView, visits,
+]; // prettier-ignore
+
+/** Every schema that has a name of its own, by it. */
+function named(): Map<z.ZodType, string> {
+  const all = MODULES.flatMap((module) => Object.entries(module)).filter(
+    (entry): entry is [string, z.ZodType] => entry[1] instanceof z.ZodType,
+  );
+  // A name that two modules pass on stands for one schema.
+  return new Map(all.map(([name, type]) => [type, name]));
+}
+
+const REFERENCE = '#/components/schemas/';
+
+/** Schemas by name, as JSON Schema, referring to one another. */
+function components(names: ReadonlyMap<z.ZodType, string>, io: Io): Record<string, Json> {
+  const registry = z.registry<{ id: string }>();
+  for (const [type, name] of names) registry.add(type, { id: name });
+  const { schemas } = z.toJSONSchema(registry, {
+    io,
+    uri: (id) => `${REFERENCE}${id}`,
+    unrepresentable: 'any',
+    target: 'draft-2020-12',
+    override: ({ zodSchema, jsonSchema }) => {
+      const shape = shapeOf(zodSchema);
+      if (!shape) return;
+      const name = names.get(shape);
+      Object.assign(jsonSchema, name ? { $ref: `${REFERENCE}${name}` } : plain(shape, io));
+    },
+  });
+  return Object.fromEntries(Object.entries(schemas).map(([name, schema]) => [name, clean(schema as Json)]));
+}
+
+function plain(type: z.ZodType, io: Io): Json {
+  return clean(z.toJSONSchema(type, { io, unrepresentable: 'any', target: 'draft-2020-12' }) as Json);
+}
+
+function clean({ $schema, $id, ...rest }: Json): Json {
+  void [$schema, $id];
   return rest;
 }
 
-const json = (content: Json) => ({ 'application/json': { schema: content } });
+interface Shelf {
+  readonly names: ReadonlyMap<z.ZodType, string>;
 
-function operation(name: string, route: Route): Json {
+  readonly io: Map<string, Io>;
+}
+
+/** A schema where it is used: by its name, where it has one. */
+function use(type: z.ZodType, io: Io, shelf: Shelf): Json {
+  const name = shelf.names.get(type);
+  if (name) {
+    shelf.io.set(name, io);
+    return { $ref: `${REFERENCE}${name}` };
+  }
+  if (type instanceof z.ZodArray) return { type: 'array', items: use(type.element as z.ZodType, io, shelf) };
+  return plain(type, io);
+}
+
+const json = (schema: Json) => ({ 'application/json': { schema } });
+
+function operation(tag: string, name: string, route: Route, shelf: Shelf): Json {
   const problem = (description: string) => ({
     description,
-    content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+    content: { 'application/problem+json': { schema: { $ref: `${REFERENCE}Problem` } } },
   });
-  const shapes = (schema(route.params, 'input')['properties'] ?? {}) as Json;
-  const params = [...route.path.matchAll(/:(\w+)/g)].map(([, param]) => ({
-    name: param,
-    in: 'path',
-    required: true,
-    schema: shapes[param!],
-  }));
+  const shapes = (plain(route.params, 'input')['properties'] ?? {}) as Json;
+  const query = plain(route.query, 'input') as { properties?: Json; required?: string[] };
+  const parameters = [
+    ...[...route.path.matchAll(/:(\w+)/g)].map(([, param]) => ({ name: param, in: 'path', required: true, schema: shapes[param!] })),
+    ...Object.entries(query.properties ?? {}).map(([param, schema]) => ({
+      name: param,
+      in: 'query',
+      required: query.required?.includes(param) ?? false,
+      schema,
+    })),
+  ];
   const hasBody = !(route.body instanceof z.ZodUndefined);
+  const inPath = parameters.some((parameter) => parameter.in === 'path');
   return {
     operationId: name,
+    tags: [tag],
     summary: route.summary,
-    ...(params.length ? { parameters: params } : {}),
-    ...(hasBody ? { requestBody: { required: true, content: json(schema(route.body, 'input')) } } : {}),
+    ...(parameters.length ? { parameters } : {}),
+    ...(hasBody ? { requestBody: { required: true, content: json(use(route.body, 'input', shelf)) } } : {}),
     security: route.open ? [] : [{ session: [] }],
     responses: {
-      200: { description: 'Done', content: json(schema(route.answer, 'output')) },
+      200: { description: 'Done', content: json(use(route.answer, 'output', shelf)) },
       ...(hasBody ? { 422: problem('A field was refused; `errors` says which, why, and what is allowed') } : {}),
-      ...(params.length ? { 404: problem('No such record in this clinic') } : {}),
-      401: problem(route.open ? 'E-mail or password is wrong' : 'No session, or it has expired'),
+      ...(hasBody && inPath
+        ? { 409: problem('Changed by somebody else meanwhile, signed, or an identifier that another record carries') }
+        : {}),
+      ...(inPath ? { 404: problem('No such record in this clinic') } : {}),
+      401: problem(route.open ? 'E-mail or password is wrong' : 'No session, or it has ended'),
       503: problem('The database does not answer; nothing was saved'),
     },
   };
 }
 
-/** The OpenAPI 3.1 document of the whole API, made from the route table. */
-export function openApiDocument(): Json {
+function make(): Json {
+  const names = named();
+  const shelf: Shelf = { names, io: new Map() };
   const paths: Record<string, Json> = {};
-  for (const [name, route] of Object.entries(ROUTES) as [string, Route][]) {
-    const path = `/api${route.path.replace(/:(\w+)/g, '{$1}')}`;
-    paths[path] = { ...paths[path], [route.method]: operation(name, route) };
+  for (const [tag, routes] of Object.entries(RESOURCES)) {
+    for (const [name, route] of Object.entries(routes) as [string, Route][]) {
+      const path = `/api${route.path.replace(/:(\w+)/g, '{$1}')}`;
+      paths[path] = { ...paths[path], [route.method]: operation(tag, name, route, shelf) };
+    }
   }
+  const input = components(names, 'input');
+  const output = components(names, 'output');
+  shelf.io.set('Problem', 'output');
   return {
     openapi: '3.1.0',
     info: {
       title: 'Dial Gauge',
       version: '1',
-      description: 'Angles are in degrees, counted from zero, positive in the motion’s own direction.',
+      description:
+        'Angles are in degrees, counted from zero, positive in the motion’s own direction. Lengths are in cm, forces in N, times in s.',
+      license: { name: 'MIT', identifier: 'MIT' },
     },
+    servers: [{ url: '/', description: 'Where this document comes from' }],
+    tags: Object.keys(RESOURCES).map((name) => ({ name, description: `What the server keeps of: ${name}` })),
     paths,
     components: {
-      schemas: { Problem: schema(Problem, 'output') },
+      schemas: reachable(paths, shelf.io, input, output),
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'dial-gauge' } },
     },
   };
 }
+
+/** The named schemas that something refers to, each as it goes in or comes out. */
+function reachable(paths: Json, io: ReadonlyMap<string, Io>, input: Record<string, Json>, output: Record<string, Json>): Json {
+  const found = new Map<string, Json>();
+  const look = (of: unknown, as: Io): void => {
+    for (const [, name] of JSON.stringify(of).matchAll(/"#\/components\/schemas\/(\w+)"/g)) {
+      if (found.has(name!)) continue;
+      const way = io.get(name!) ?? as;
+      const schema = (way === 'input' ? input : output)[name!]!;
+      found.set(name!, schema);
+      look(schema, way);
+    }
+  };
+  look(paths, 'output');
+  return Object.fromEntries([...found].sort(([a], [b]) => a.localeCompare(b)));
+}
+
+let made: Json | undefined;
+
+/** The OpenAPI 3.1 document of the whole API, made once from the list of resources. */
+export const openApiDocument = (): Json => (made ??= make());

@@ -1,6 +1,9 @@
 import { checkValue, checkWay, DEVICE_SCALES, endPosition, storedTrial } from '@dial-gauge/core/names';
 import * as z from 'zod';
+import type { MotionId } from '@dial-gauge/core';
 import { Digit, EndFeel, Id, Instrument, Mode, Motion, Position, Side } from './ids.js';
+import { explain } from './explain.js';
+import { ById, none, route } from './route.js';
 
 /** One way of measuring on one side: what a reading or a remark belongs to. */
 const way = {
@@ -15,10 +18,16 @@ const way = {
 };
 
 /** A limit that was passed, and why. */
-export const PastLimit = z.object({ limit: z.number().nullable(), why: z.string().trim().min(1).max(300) });
+export const PastLimit = z.strictObject({ limit: z.number().min(-999).max(9999).nullable(), why: z.string().trim().min(1).max(300) });
 export type PastLimit = z.infer<typeof PastLimit>;
 
-const TiltPair = z.strictObject({ zero: z.number(), end: z.number() });
+/** What a tilting device can show, to a tenth of a degree, however it counts. */
+const Shown = z
+  .number()
+  .min(-360)
+  .max(360)
+  .refine((figure) => Math.abs(figure * 10 - Math.round(figure * 10)) < 1e-6, 'is finer than a device shows; allowed: steps of 0.1');
+const TiltPair = z.strictObject({ zero: Shown, end: Shown });
 
 /** What was read: an angle, a pair of tilts, or an amount. */
 const figures = {
@@ -49,6 +58,11 @@ export function figureProblems(reading: Figures, isWay = true): { field: string;
     problems.push({ field: 'scale', message: 'belongs to a reading of an inclinometer; leave it out' });
   if (!isWay) return problems;
   if (lower || scale) {
+    for (const field of ['start', 'end'] as const) {
+      const shown = Shown.safeParse(reading[field]);
+      if (!shown.success) problems.push(...explain(shown.error).map(({ message }) => ({ field, message })));
+    }
+    if (problems.length > 0) return problems;
     const value = Math.round(endPosition(storedTrial(id, reading)) * 10) / 10;
     const message = checkValue(id, instrument, value);
     return message ? [...problems, { field: 'end', message: `${lower ? 'upper less lower' : 'from zero to end'}: ${message}` }] : problems;
@@ -92,7 +106,9 @@ export const TrialView = z.object({
   instrument: Instrument,
   heldAt: z.iso.datetime(),
   examiner: z.string(),
-  pastLimit: PastLimit.nullable(),
+  pastLimit: z.object({ limit: z.number().nullable(), why: z.string() }).nullable(),
+  /** By how many seconds the clock of the device was off, where `heldAt` was put right by it. */
+  clockOff: z.int().nullable(),
   /** What it said before it was corrected, oldest first: who corrected it, when and why. */
   corrected: z.array(
     z.object({ value: z.number(), entered: z.string(), examiner: z.string(), by: z.string(), at: z.iso.datetime(), why: z.string() }),
@@ -135,6 +151,8 @@ export type Remark = z.infer<typeof Remark>;
 
 export const MeasurementView = z.object({
   ...way,
+  motion: z.custom<MotionId>((value) => typeof value === 'string'),
+  protocol: z.string().optional(),
   instrument: Instrument,
   trials: z.array(TrialView),
   ...notes,
@@ -148,3 +166,39 @@ export type SavedReading = z.infer<typeof SavedReading>;
 /** A reading put right: what it should have said, and why. The old value stays on record. */
 export const Correction = z.strictObject({ id: Id, ...figures, why: z.string().trim().min(1).max(300) });
 export type Correction = z.infer<typeof Correction>;
+
+/** What is measured at a visit, as it was entered. */
+export const READINGS = {
+  holdReading: route({
+    method: 'post',
+    path: '/visits/:id/readings',
+    summary: 'Save one held reading; answered once it is committed',
+    params: ById,
+    body: NewReading,
+    answer: SavedReading,
+  }),
+  correctReading: route({
+    method: 'post',
+    path: '/readings/:id/correction',
+    summary: 'Put a reading right; the old value stays on record with who, when and why',
+    params: ById,
+    body: Correction,
+    answer: SavedReading,
+  }),
+  withdrawReading: route({
+    method: 'post',
+    path: '/readings/:id/withdrawal',
+    summary: 'Withdraw a reading; it stays on record as withdrawn',
+    params: ById,
+    body: none,
+    answer: none,
+  }),
+  remark: route({
+    method: 'put',
+    path: '/visits/:id/remarks',
+    summary: 'Note pain, end feel or substitutions of a measurement',
+    params: ById,
+    body: Remark,
+    answer: MeasurementView,
+  }),
+} as const;

@@ -1,44 +1,45 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { existsSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { openApiDocument } from '@dial-gauge/contract';
-import compression from 'compression';
 import express, { type Express, type Response } from 'express';
-import session from 'express-session';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { DataSource } from 'typeorm';
-import { clinicRouter } from './http/clinic.js';
-import { followingRouter } from './http/following.js';
-import { judgingRouter } from './http/judging.js';
-import { preparingRouter } from './http/preparing.js';
-import { problemHandler } from './http/problem-handler.js';
-import { COOKIE_NAME, sessionRouter } from './http/session.js';
-import { signingRouter } from './http/signing.js';
-import { HttpProblem } from './problem.js';
-import { DatabaseSessionStore } from './store/session-store.js';
+import { signInGuard } from './account/guard.js';
+import { Database } from './platform/database.js';
+import { problemHandler } from './platform/problem-handler.js';
+import { HttpProblem } from './platform/problems.js';
+import { fromOurselves, routerOf } from './platform/router.js';
+import { sessions, type SessionSettings } from './platform/session.js';
+import type { Threads } from './platform/threads.js';
+import { RESOURCES } from './resources.js';
+import { serveWeb } from './web.js';
 
 export interface AppSettings {
   readonly dataSource: DataSource;
-  readonly sessionSecret: string;
+  readonly session: SessionSettings;
   readonly logger: Logger;
   /** Folder of the built interface; without it only the API is served. */
   readonly webRoot?: string;
-  /** True behind TLS: the cookie then travels encrypted only. */
-  readonly secureCookie?: boolean;
-  /** How long a session lasts without a request, milliseconds. */
-  readonly sessionMs?: number;
+  /** Whom to believe about the address and scheme of a request. */
+  readonly trustProxy?: string | number | false;
+  /** Where what takes long is done; without them it is done here. */
+  readonly threads?: Threads;
+  /** True where the sign-in page offers the people of the demo. */
+  readonly demo?: boolean;
 }
 
-const TWELVE_HOURS = 12 * 3_600_000;
-const nonceOf = (response: Response): string => response.locals['nonce'] as string;
+export const nonceOf = (response: Response): string => response.locals['nonce'] as string;
 
 /** The whole server, wired but not listening. */
 export function createApp(settings: AppSettings): Express {
-  const { dataSource, logger, webRoot } = settings;
+  const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo = false } = settings;
   const app = express();
   app.disable('x-powered-by');
+  app.set('trust proxy', trustProxy);
+  app.locals['demo'] = demo;
+  app.locals['session'] = session;
+  app.locals['guard'] = signInGuard(dataSource);
   app.use((_request, response, next) => {
     response.locals['nonce'] = randomBytes(16).toString('base64');
     next();
@@ -58,7 +59,7 @@ export function createApp(settings: AppSettings): Express {
           manifestSrc: ["'self'"],
           formAction: ["'self'"],
           frameAncestors: ["'none'"],
-          baseUri: ["'self'"],
+          baseUri: ["'none'"],
         },
       },
       referrerPolicy: { policy: 'no-referrer' },
@@ -80,56 +81,25 @@ export function createApp(settings: AppSettings): Express {
     }),
   );
   app.get('/api/openapi.json', (_request, response) => {
-    response.json(openApiDocument());
+    response.type('json').set('Cache-Control', 'public, max-age=3600').send(openApiText());
   });
-  app.use('/api', api(settings), (_request, _response, next) =>
-    next(new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.')),
-  );
-  if (webRoot) serveWeb(app, webRoot);
-  app.use(problemHandler(logger));
-  return app;
-
-  function api({ sessionSecret, secureCookie = false, sessionMs = TWELVE_HOURS }: AppSettings) {
-    const router = express.Router();
-    router.use((_request, response, next) => {
+  app.use(
+    '/api',
+    (_request, response, next) => {
       response.setHeader('Cache-Control', 'no-store');
       next();
-    });
-    // A norm set is a table of its own; nothing else is that large.
-    router.use('/norm-sets', express.json({ limit: '2mb' }));
-    router.use(express.json({ limit: '100kb' }));
-    router.use(
-      session({
-        name: COOKIE_NAME,
-        secret: sessionSecret,
-        store: new DatabaseSessionStore(dataSource),
-        resave: false,
-        saveUninitialized: false,
-        rolling: true,
-        cookie: { httpOnly: true, sameSite: 'strict', secure: secureCookie, maxAge: sessionMs },
-      }),
-    );
-    router.use(sessionRouter(dataSource));
-    router.use(clinicRouter(dataSource));
-    router.use(signingRouter(dataSource));
-    router.use(judgingRouter(dataSource));
-    router.use(followingRouter(dataSource));
-    router.use(preparingRouter(dataSource));
-    return router;
-  }
+    },
+    fromOurselves,
+    sessions(dataSource, session),
+    routerOf(RESOURCES, new Database(dataSource), threads ?? null),
+    () => {
+      throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');
+    },
+  );
+  if (webRoot) serveWeb(app, webRoot, nonceOf);
+  app.use(problemHandler(logger));
+  return app;
 }
 
-/** The built interface: hashed files for a year, and the page itself with a fresh nonce at every other address. */
-function serveWeb(app: Express, webRoot: string): void {
-  const indexFile = join(webRoot, 'index.html');
-  if (!existsSync(indexFile)) throw new Error(`${indexFile} is missing: build the interface first (npm run build)`);
-  const page = readFileSync(indexFile, 'utf8');
-  // Files only: answers of the API carry records, and are small.
-  app.use(compression());
-  app.use(express.static(webRoot, { index: false, maxAge: '1y', immutable: true }));
-  // Anything with an ending was meant to be a file, and is not there.
-  app.get(/^\/(?!api\/)[^.]*$/, (_request, response) => {
-    response.setHeader('Cache-Control', 'no-store');
-    response.type('html').send(page.replaceAll('CSP_NONCE', nonceOf(response)));
-  });
-}
+let text: string | undefined;
+const openApiText = (): string => (text ??= JSON.stringify(openApiDocument()));

@@ -1,46 +1,73 @@
-import { createServer } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import { pino } from 'pino';
 import { createApp } from './app.js';
 import { seedDemo } from './demo/seed.js';
+import { connect, createDataSource, migrate } from './platform/database.js';
+import { DatabaseSessionStore } from './platform/session.js';
+import { Threads } from './platform/threads.js';
+import { ENTITIES } from './resources.js';
 import { readSettings } from './settings.js';
-import { createDataSource, migrate } from './store/database.js';
-import { DatabaseSessionStore } from './store/session-store.js';
+
+/** Requests on the way get so long to end, when the server is to stop. */
+const LAST_REQUESTS = 4_000;
+const LAST_GOODBYES = 2_000;
 
 const settings = readSettings(process.env);
 const logger = pino({ level: settings.logLevel });
 
-const dataSource = await createDataSource(settings.database).initialize();
-await migrate(dataSource);
-if (settings.demo && (await seedDemo(dataSource, new Date()))) logger.info('demo clinic seeded');
+let server: Server | undefined;
+let threads: Threads | undefined;
+let pruning: NodeJS.Timeout | undefined;
+let migrating: Promise<void> = Promise.resolve();
+let stopping = false;
 
-const app = createApp({
-  dataSource,
-  logger,
-  sessionSecret: settings.sessionSecret,
-  webRoot: settings.webRoot,
-  secureCookie: settings.secureCookie,
-});
-const server = createServer(app);
-server.listen(settings.port, '127.0.0.1', () => {
-  logger.info({ port: settings.port }, 'listening');
-  process.send?.('ready');
-});
-server.on('error', (error) => {
-  logger.fatal({ code: (error as NodeJS.ErrnoException).code, port: settings.port }, 'cannot listen');
-  process.exit(1);
-});
-
-const pruning = setInterval(() => void new DatabaseSessionStore(dataSource).prune().catch(() => {}), 3_600_000);
-pruning.unref();
-
-async function stop(): Promise<void> {
-  clearInterval(pruning);
-  server.close();
-  server.closeIdleConnections();
-  await dataSource.destroy().catch(() => {});
-  process.exit(0);
-}
+// Listened for from the start: a stop that comes while the schema is changed waits for that.
 process.on('SIGTERM', () => void stop());
 process.on('SIGINT', () => void stop());
+process.on('SIGHUP', () => void stop());
 // Started as a child: when the parent is gone, so is the reason to run.
 process.on('disconnect', () => void stop());
+
+const dataSource = await connect(createDataSource(settings.database, ENTITIES));
+process.send?.('migrating');
+migrating = migrate(dataSource, async () => {
+  if (settings.demo && !stopping && (await seedDemo(dataSource, new Date()))) logger.info('demo clinic seeded');
+});
+await migrating;
+
+if (!stopping) {
+  const { session, webRoot, trustProxy, demo, host, port, database } = settings;
+  threads = new Threads(database);
+  server = createServer(createApp({ dataSource, logger, session, webRoot, trustProxy, demo, threads }));
+  server.listen(port, host, () => {
+    logger.info({ host, port }, 'listening');
+    process.send?.('ready');
+  });
+  server.on('error', (error) => {
+    logger.fatal({ code: (error as NodeJS.ErrnoException).code, host, port }, 'cannot listen');
+    process.exit(1);
+  });
+  const store = new DatabaseSessionStore(dataSource, session);
+  pruning = setInterval(() => void store.prune().catch(() => {}), 3_600_000);
+  pruning.unref();
+}
+
+/** In order, and within a time: no new requests, those on the way end or are cut, threads and connections close. */
+async function stop(): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  clearInterval(pruning);
+  await migrating.catch(() => {});
+  if (server) {
+    const closed = new Promise((resolve) => server?.close(resolve));
+    server.closeIdleConnections();
+    await Promise.race([closed, after(LAST_REQUESTS)]);
+    server.closeAllConnections();
+  }
+  await Promise.race([Promise.allSettled([threads?.close(), dataSource.destroy()]), after(LAST_GOODBYES)]);
+  process.exit(0);
+}
+
+function after(ms: number): Promise<void> {
+  return new Promise((resolve) => void setTimeout(resolve, ms).unref());
+}

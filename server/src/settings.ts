@@ -1,20 +1,33 @@
 import * as z from 'zod';
 
 const port = z.coerce.number().int().min(1).max(65_535);
+const yesNo = z.enum(['yes', 'no']).default('no');
+const hours = z.coerce
+  .number()
+  .positive()
+  .max(24 * 365);
 
 const Environment = z.object({
+  DIAL_GAUGE_HOST: z.string().min(1).default('127.0.0.1'),
   DIAL_GAUGE_PORT: port,
+  /** Whom to believe about the address and scheme of a request, as Express names it: "loopback", an address, a count of proxies. */
+  DIAL_GAUGE_TRUST_PROXY: z.string().default(''),
   DIAL_GAUGE_DB_HOST: z.string().default('127.0.0.1'),
   DIAL_GAUGE_DB_PORT: port,
   DIAL_GAUGE_DB_USER: z.string().min(1),
   DIAL_GAUGE_DB_PASSWORD: z.string().min(1),
   DIAL_GAUGE_DB_NAME: z.string().min(1),
   DIAL_GAUGE_SESSION_SECRET: z.string().min(32),
+  /** Hours after which a session ends: without a request, and at the most. */
+  DIAL_GAUGE_SESSION_IDLE: hours.default(12),
+  DIAL_GAUGE_SESSION_LONGEST: hours.default(7 * 24),
   DIAL_GAUGE_WEB_ROOT: z.string().optional(),
-  DIAL_GAUGE_DEMO: z.enum(['yes', 'no']).default('no'),
-  DIAL_GAUGE_SECURE_COOKIE: z.enum(['yes', 'no']).default('no'),
+  DIAL_GAUGE_DEMO: yesNo,
+  DIAL_GAUGE_SECURE_COOKIE: yesNo,
   DIAL_GAUGE_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
 });
+
+const HOUR = 3_600_000;
 
 /** The server's settings, all from the environment. Throws with every variable that does not fit. */
 export function readSettings(environment: NodeJS.ProcessEnv) {
@@ -23,8 +36,11 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
     throw new Error(`settings do not fit:\n${z.prettifyError(parsed.error)}`);
   }
   const e = parsed.data;
+  const proxies = Number(e.DIAL_GAUGE_TRUST_PROXY);
   return {
+    host: e.DIAL_GAUGE_HOST,
     port: e.DIAL_GAUGE_PORT,
+    trustProxy: e.DIAL_GAUGE_TRUST_PROXY === '' ? (false as const) : Number.isInteger(proxies) ? proxies : e.DIAL_GAUGE_TRUST_PROXY,
     database: {
       host: e.DIAL_GAUGE_DB_HOST,
       port: e.DIAL_GAUGE_DB_PORT,
@@ -32,10 +48,14 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
       password: e.DIAL_GAUGE_DB_PASSWORD,
       database: e.DIAL_GAUGE_DB_NAME,
     },
-    sessionSecret: e.DIAL_GAUGE_SESSION_SECRET,
+    session: {
+      secret: e.DIAL_GAUGE_SESSION_SECRET,
+      secure: e.DIAL_GAUGE_SECURE_COOKIE === 'yes',
+      idleMs: e.DIAL_GAUGE_SESSION_IDLE * HOUR,
+      longestMs: e.DIAL_GAUGE_SESSION_LONGEST * HOUR,
+    },
     webRoot: e.DIAL_GAUGE_WEB_ROOT,
     demo: e.DIAL_GAUGE_DEMO === 'yes',
-    secureCookie: e.DIAL_GAUGE_SECURE_COOKIE === 'yes',
     logLevel: e.DIAL_GAUGE_LOG,
   };
 }

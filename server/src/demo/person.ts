@@ -41,6 +41,8 @@ export interface DemoPatient {
   readonly involvedSide: InvolvedSide | null;
   readonly procedure?: { readonly id: string; readonly daysAgo: number };
   readonly wanted?: string;
+  /** When they are to be measured again, in days from today. */
+  readonly dueInDays?: number;
   /** A limit that stood until so many days after the operation. */
   readonly limit?: {
     readonly motion: MotionId;

@@ -1,8 +1,12 @@
 import { assessmentOfVisit } from '@dial-gauge/contract';
 import { assess } from '@dial-gauge/core';
 import { readSettings } from '../settings.js';
-import { Clinic, Patient, TrialRow } from '../store/entities/index.js';
-import { Records } from '../store/records.js';
+import { Clinic } from '../clinic/entities.js';
+import { Patient } from '../patients/entities.js';
+import { caseload } from '../patients/caseload.js';
+import { Database } from '../platform/database.js';
+import { TrialRow } from '../readings/entities.js';
+import { visitRecord } from '../visits/record.js';
 import { startHarness, type Harness } from '../testing/harness.js';
 import { seedDemo } from './seed.js';
 
@@ -36,10 +40,14 @@ describe('demo clinic', () => {
 
   it('has something true to show: stiff and symmetric, or mobile without control', async () => {
     const [clinic] = await harness.dataSource.getRepository(Clinic).find();
-    const records = new Records(harness.dataSource, clinic!.id);
+    const caller = { userId: '', name: '', clinicId: clinic!.id };
+    const database = new Database(harness.dataSource);
     const kindsOf = async (familyName: string) => {
-      const row = (await records.caseload()).find((r) => r.patient.familyName === familyName)!;
-      const record = await records.visit(row.lastVisit!.id);
+      const record = await database.each(caller, async (work) => {
+        const { rows } = await caseload(work, { order: 'name', find: familyName });
+        expect(rows.length).toBe(1);
+        return visitRecord(work, rows[0]!.lastVisit!.id);
+      });
       return assess(assessmentOfVisit(record), { normSet: record.normSet }).findings.map((f) => f.kind);
     };
     const gardener = await kindsOf('Brandt');

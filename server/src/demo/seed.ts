@@ -1,24 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import { blindedOrder, motion, protocolOfId, seededRandom, type Instrument } from '@dial-gauge/core';
-import { addMinutes, formatISO, setHours, startOfHour, subDays, subYears } from 'date-fns';
+import { addDays, addMinutes, formatISO, setHours, startOfHour, subDays, subYears } from 'date-fns';
 import type { DataSource, EntityManager } from 'typeorm';
-import {
-  Clinic,
-  Episode,
-  GoalRow,
-  MeasurementRow,
-  Patient,
-  RetestReadingRow,
-  RetestRoundRow,
-  RetestRow,
-  StudyReadingRow,
-  StudyRow,
-  TrialRow,
-  User,
-  Visit,
-} from '../store/entities/index.js';
-import { hashPassword } from '../store/password.js';
-import { variantOf } from '../store/readings.js';
+import { User } from '../account/entities.js';
+import { hashPassword } from '../account/password.js';
+import { Clinic } from '../clinic/entities.js';
+import { Episode, EpisodeWord } from '../episodes/entities.js';
+import { wordsOf } from '../episodes/words.js';
+import { GoalRow } from '../goals/entities.js';
+import { Patient } from '../patients/entities.js';
+import { sortNameOf } from '../patients/store.js';
+import { MeasurementRow, TrialRow } from '../readings/entities.js';
+import { variantOf } from '../readings/store.js';
+import { StudyReadingRow, StudyRow } from '../reliability/entities.js';
+import { RetestReadingRow, RetestRoundRow, RetestRow } from '../retests/entities.js';
+import { Visit } from '../visits/entities.js';
 import { DEMO_CLINIC, DEMO_COLLEAGUE, DEMO_PATIENTS, DEMO_STUDY, DEMO_USER } from './clinic.js';
 import type { DemoPatient, DemoReading, DemoVisit } from './person.js';
 
@@ -73,6 +69,8 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
     procedureId: procedure?.id ?? null,
     procedureOn: procedure ? day(subDays(today, procedure.daysAgo)) : null,
     wanted,
+    dueOn: demo.dueInDays === undefined ? null : day(addDays(today, demo.dueInDays)),
+    sortName: sortNameOf(demo),
     precautions:
       limit && procedure
         ? [
@@ -87,11 +85,17 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
           ]
         : [],
   });
+  const words = wordsOf(givenName, familyName, complaint);
+  await manager.insert(
+    EpisodeWord,
+    words.map((word) => ({ clinicId, word, episodeId })),
+  );
   for (const { protocol, side, mode, goal } of goals) {
     const setAt = subDays(today, oldest);
     const row = { id: randomUUID(), clinicId, episodeId, protocol, digit: 0, side, mode, choice: goal, setBy: examinerId, setAt };
-    await manager.save(GoalRow, row, { reload: false });
+    await manager.insert(GoalRow, row);
   }
+  let last = { id: '', startedAt: new Date(0) };
   for (const { daysAgo, readings, byColleague, retest } of demo.visits) {
     const visitId = randomUUID();
     const heldBy = byColleague ? colleagueId : examinerId;
@@ -118,6 +122,7 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
           scale: null,
           sense: null,
           entered: '',
+          clockOff: null,
           pastLimit: null,
           pastWhy: '',
           corrects: null,
@@ -129,8 +134,11 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
       }),
     );
     await manager.insert(TrialRow, trials);
+    last = startedAt > last.startedAt ? { id: visitId, startedAt } : last;
     if (retest) await seedRetest(manager, { clinicId, visitId, heldBy, at: addMinutes(startedAt, 20) }, retest);
   }
+  const latest = { visitCount: demo.visits.length, lastVisitId: last.id, latestAt: last.startedAt };
+  await manager.update(Episode, { id: episodeId, clinicId }, latest);
 }
 
 async function seedRetest(
@@ -140,24 +148,29 @@ async function seedRetest(
 ): Promise<void> {
   const retestId = randomUUID();
   const markers = [{ protocol, side, mode: 'passive' as const, instrument: 'goniometer' as const }];
-  await manager.save(
-    RetestRow,
-    { id: retestId, clinicId, visitId, markers, startedBy: heldBy, startedAt: at, finishedAt: addMinutes(at, 8) },
-    { reload: false },
-  );
+  await manager.insert(RetestRow, {
+    id: retestId,
+    clinicId,
+    visitId,
+    markers,
+    startedBy: heldBy,
+    startedAt: at,
+    finishedAt: addMinutes(at, 8),
+  });
   for (const [number, [drill, value]] of rounds.entries()) {
     const moment = addMinutes(at, number * 2);
     if (number > 0)
-      await manager.save(
-        RetestRoundRow,
-        { id: randomUUID(), clinicId, retestId, number, drill, notedBy: heldBy, notedAt: moment },
-        { reload: false },
-      );
-    await manager.save(
-      RetestReadingRow,
-      { id: randomUUID(), clinicId, retestId, round: number, marker: 0, value, heldBy, heldAt: moment },
-      { reload: false },
-    );
+      await manager.insert(RetestRoundRow, { id: randomUUID(), clinicId, retestId, number, drill, notedBy: heldBy, notedAt: moment });
+    await manager.insert(RetestReadingRow, {
+      id: randomUUID(),
+      clinicId,
+      retestId,
+      round: number,
+      marker: 0,
+      value,
+      heldBy,
+      heldAt: moment,
+    });
   }
 }
 
@@ -168,26 +181,22 @@ async function seedStudy(manager: EntityManager, { clinicId, examinerId, today }
   const startedAt = setHours(startOfHour(subDays(today, daysAgo)), 17);
   const [subjects, raters] = [table.length, table[0].length];
   const turns = blindedOrder(subjects, raters, kind, seededRandom(3));
-  await manager.save(
-    StudyRow,
-    {
-      id,
-      clinicId,
-      name,
-      motion: motionId,
-      protocol,
-      digit: 0,
-      mode,
-      instrument,
-      kind,
-      subjects,
-      raters,
-      turns,
-      startedBy: examinerId,
-      startedAt,
-    },
-    { reload: false },
-  );
+  await manager.insert(StudyRow, {
+    id,
+    clinicId,
+    name,
+    motion: motionId,
+    protocol,
+    digit: 0,
+    mode,
+    instrument,
+    kind,
+    subjects,
+    raters,
+    turns,
+    startedBy: examinerId,
+    startedAt,
+  });
   for (const [at, { subject, rater }] of turns.entries()) {
     const value = table[subject]![rater]!;
     const reading = {
@@ -200,7 +209,7 @@ async function seedStudy(manager: EntityManager, { clinicId, examinerId, today }
       heldBy: examinerId,
       heldAt: addMinutes(startedAt, at),
     };
-    await manager.save(StudyReadingRow, reading, { reload: false });
+    await manager.insert(StudyReadingRow, reading);
   }
 }
 

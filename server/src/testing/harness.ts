@@ -1,15 +1,26 @@
+import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { NewPatient, NewReading } from '@dial-gauge/contract';
+import type { Express } from 'express';
 import { pino } from 'pino';
+import request, { type Agent, type Test } from 'supertest';
 import type { DataSource } from 'typeorm';
 import { PrivateDatabase } from '../../../bin/lib/database.mjs';
 import { freePort } from '../../../bin/lib/ports.mjs';
-import { createApp } from '../app.js';
+import { User } from '../account/entities.js';
+import { hashPassword } from '../account/password.js';
+import { createApp, type AppSettings } from '../app.js';
+import { Clinic } from '../clinic/entities.js';
+import { connect, createDataSource, migrate } from '../platform/database.js';
+import type { SessionSettings } from '../platform/session.js';
+import { ENTITIES } from '../resources.js';
 import { readSettings } from '../settings.js';
-import { createDataSource, migrate } from '../store/database.js';
-import { Clinic, User } from '../store/entities/index.js';
-import { hashPassword } from '../store/password.js';
+
+export const TODAY = new Date().toISOString().slice(0, 10);
+
+type Changed = Omit<Partial<AppSettings>, 'session'> & { session?: Partial<SessionSettings> };
 
 /** A throw-away MariaDB of its own, migrated, with the app over it. */
 export async function startHarness() {
@@ -17,11 +28,12 @@ export async function startHarness() {
   const database = new PrivateDatabase(folder, await freePort());
   await database.start();
   const settings = readSettings({ ...database.environment(), DIAL_GAUGE_PORT: '1' });
-  const dataSource = await createDataSource(settings.database).initialize();
+  const dataSource = await connect(createDataSource(settings.database, ENTITIES));
   await migrate(dataSource);
   const lines: string[] = [];
   const logger = pino({ level: 'info' }, { write: (line: string) => void lines.push(line) });
-  const appWith = (sessionMs?: number) => createApp({ dataSource, logger, sessionSecret: settings.sessionSecret, sessionMs });
+  const appWith = ({ session, ...changed }: Changed = {}) =>
+    createApp({ dataSource, logger, ...changed, session: { ...settings.session, ...session } });
   return {
     dataSource,
     database,
@@ -42,7 +54,74 @@ export type Harness = Awaited<ReturnType<typeof startHarness>>;
 /** A clinic with one person who may sign in. */
 export async function addClinic(dataSource: DataSource, clinicId: string, userId: string, email: string, password: string): Promise<void> {
   await dataSource.getRepository(Clinic).insert({ id: clinicId, name: `Clinic of ${email}`, normSet: 'boone-azen-1979' });
+  await addUser(dataSource, clinicId, userId, email, password);
+}
+
+export async function addUser(dataSource: DataSource, clinicId: string, userId: string, email: string, password: string): Promise<void> {
   await dataSource
     .getRepository(User)
     .insert({ id: userId, clinicId, email, name: email.split('@')[0]!, passwordHash: await hashPassword(password) });
 }
+
+export const newReading = (over: Partial<NewReading> = {}): NewReading => ({
+  id: randomUUID(),
+  motion: 'hip.flexion',
+  side: 'left',
+  mode: 'passive',
+  position: 'supine',
+  instrument: 'goniometer',
+  start: 0,
+  end: 107,
+  heldAt: new Date().toISOString(),
+  ...over,
+});
+
+export const newPatient = (over: Partial<NewPatient> = {}): NewPatient => ({
+  id: randomUUID(),
+  givenName: 'Ilka',
+  familyName: 'Marsh',
+  birthDate: '1970-04-01',
+  sex: 'female',
+  occupation: 'Potter',
+  episode: { id: randomUUID(), complaint: 'stiff left hip', involvedSide: 'left' },
+  ...over,
+});
+
+/** Two clinics over one database: ours with two examiners, and another; and what a test of the HTTP interface does again and again. */
+export async function startClinics() {
+  const harness = await startHarness();
+  const app = harness.appWith();
+  const ours = randomUUID();
+  const ids = { ours: randomUUID(), second: randomUUID(), other: randomUUID() };
+  await addClinic(harness.dataSource, ours, ids.ours, 'ours@clinic.example', 'ours-password');
+  await addUser(harness.dataSource, ours, ids.second, 'second@clinic.example', 'second-password');
+  await addClinic(harness.dataSource, randomUUID(), ids.other, 'other@clinic.example', 'other-password');
+
+  const signIn = async (who: string, to: Express = app): Promise<Agent> => {
+    const agent = request.agent(to);
+    await agent
+      .post('/api/session')
+      .send({ email: `${who}@clinic.example`, password: `${who}-password` })
+      .expect(200);
+    return agent;
+  };
+  const [agent, second, stranger] = [await signIn('ours'), await signIn('second'), await signIn('other')];
+
+  const startVisit = async (by: Agent = agent): Promise<{ visitId: string; episodeId: string; patientId: string }> => {
+    const patient = newPatient();
+    await by.post('/api/patients').send(patient).expect(200);
+    const visitId = randomUUID();
+    await by.post(`/api/episodes/${patient.episode.id}/visits`).send({ id: visitId, assessedOn: TODAY }).expect(200);
+    return { visitId, episodeId: patient.episode.id, patientId: patient.id };
+  };
+  const hold = (visitId: string, over: Partial<NewReading> = {}, by: Agent = agent): Test =>
+    by.post(`/api/visits/${visitId}/readings`).send(newReading(over));
+  /** Signs what is there now. */
+  const sign = async (visitId: string, by: Agent = agent, id: string = randomUUID()) => {
+    const { body } = await by.get(`/api/visits/${visitId}/judgement`).expect(200);
+    return by.post(`/api/visits/${visitId}/signatures`).send({ id, summary: 'As found.', seen: body.seen });
+  };
+  return { ...harness, harness, app, agent, second, stranger, clinicId: ours, ids, signIn, startVisit, hold, sign };
+}
+
+export type Clinics = Awaited<ReturnType<typeof startClinics>>;

@@ -1,0 +1,44 @@
+import { RANKINGS } from '@dial-gauge/core/names';
+import * as z from 'zod';
+import { Digit, Mode, Position, Side } from './ids.js';
+
+/** One thing the numbers say, with the reason. Values in the motion's unit. */
+export const FindingShape = z.object({
+  kind: z.string().meta({ description: 'What it is about, as short-of-normal' }),
+  severity: z.enum(['note', 'mild', 'moderate', 'marked']),
+  motion: z.string(),
+  side: Side,
+  mode: Mode,
+  position: Position,
+  protocol: z.string(),
+  digit: Digit.optional(),
+  unit: z.string(),
+  value: z.number(),
+  expected: z.number().nullable().meta({ description: 'Norm, other side, passive reading or last visit; null when nothing' }),
+  difference: z.number().nullable().meta({ description: 'value − expected' }),
+  percentLoss: z.number().nullable(),
+  timesError: z.number().nullable().meta({ description: 'The difference in multiples of the error it has to beat' }),
+  agreement: z.object({ short: z.int(), of: z.int() }).catchall(z.unknown()).nullable(),
+  subject: z.string(),
+  verdict: z.string(),
+  because: z.array(z.string()).meta({ description: 'Values, source, error and arithmetic, one step a line' }),
+  place: z.string(),
+});
+
+/** What a visit's readings come to. */
+export const JudgementShape = z.object({
+  normSet: z.looseObject({ id: z.string(), short: z.string(), title: z.string() }),
+  ranking: z.enum(RANKINGS),
+  measurements: z.array(
+    z.looseObject({
+      key: z.string(),
+      value: z.number(),
+      sem: z.number(),
+      mdc95: z.number(),
+      errorSource: z.string(),
+      norms: z.array(z.looseObject({ set: z.string() })),
+    }),
+  ),
+  arcs: z.array(z.looseObject({})),
+  findings: z.array(FindingShape),
+});

@@ -1,0 +1,13 @@
+import * as z from 'zod';
+import { AnyDay, Id } from './ids.js';
+
+export const VisitView = z.object({
+  id: Id,
+  assessedOn: AnyDay,
+  examiner: z.string(),
+  readings: z.int(),
+  number: z.int(),
+  /** Signed, and not being amended: nothing of it may be changed. */
+  signed: z.boolean(),
+});
+export type VisitView = z.infer<typeof VisitView>;

@@ -1,0 +1,125 @@
+import { ACCOUNT, type OpenSession, type SessionView } from '@dial-gauge/contract';
+import { verify } from '@node-rs/argon2';
+import type { Request } from 'express';
+import { MoreThan, Not } from 'typeorm';
+import { Clinic } from '../clinic/entities.js';
+import { DEMO_COLLEAGUE, DEMO_USER } from '../demo/clinic.js';
+import { HttpProblem, noSession, notFound } from '../platform/problems.js';
+import { serve, type Resource } from '../platform/resource.js';
+import { cookieName, sessionKey, type SessionSettings } from '../platform/session.js';
+import type { UnitOfWork } from '../platform/unit-of-work.js';
+import { SessionRow, User } from './entities.js';
+import type { SignInGuard } from './guard.js';
+import { hashPassword } from './password.js';
+
+const wrongSignIn = (): HttpProblem => new HttpProblem(401, 'Sign-in refused', 'E-mail or password is wrong. Check both and try again.');
+
+// Checked when no such user exists, so that both answers take as long.
+let decoy: Promise<string> | undefined;
+
+/** Sign-in, who is signed in, where, and sign-out. */
+export const account: Resource = {
+  entities: [User, SessionRow],
+  routes: [
+    serve(ACCOUNT.welcome, (_work, _call, { request }) => {
+      const { name, email, password } = DEMO_USER;
+      const people = [
+        { name, email },
+        { name: DEMO_COLLEAGUE.name, email: DEMO_COLLEAGUE.email },
+      ];
+      return Promise.resolve({ demo: request.app.locals['demo'] === true ? { people, password } : null });
+    }),
+
+    serve(
+      ACCOUNT.signIn,
+      async (work, { body }, { request }) => {
+        const { secure } = settingsOf(request);
+        if (secure && !request.secure)
+          throw new HttpProblem(
+            400,
+            'Not over TLS',
+            'This server is set to be reached over TLS only. Use its https address, or ask whoever runs it to name its proxy.',
+          );
+        const email = body.email.toLowerCase();
+        const guard = request.app.locals['guard'] as SignInGuard;
+        const found = await work.manager.findOneBy(User, { email });
+        const user = await guard.attempt(email, request.ip ?? '', async () => {
+          const matches = await verify(found?.passwordHash ?? (await (decoy ??= hashPassword('no such user'))), body.password);
+          return matches ? found : null;
+        });
+        if (!user) {
+          // By the account's id, never by what was typed: people type passwords into the wrong field.
+          request.log.warn({ user: found?.id ?? 'unknown', address: request.ip }, 'sign-in refused');
+          throw wrongSignIn();
+        }
+        await regenerate(request);
+        request.session.caller = { userId: user.id, name: user.name, clinicId: user.clinicId };
+        request.session.device = (request.get('user-agent') ?? '').slice(0, 120);
+        return sessionView(work, user);
+      },
+      // It waits for the password to be checked, and for others who try the same account.
+      { unit: 'loose' },
+    ),
+
+    serve(ACCOUNT.session, async (work) => {
+      const user = await work.manager.findOneBy(User, { id: work.caller.userId, clinicId: work.clinicId });
+      if (!user) throw noSession();
+      return sessionView(work, user);
+    }),
+
+    serve(ACCOUNT.signOut, async (_work, _call, { request, response }) => {
+      await new Promise<void>((resolve, reject) => request.session.destroy((error) => (error ? reject(error) : resolve())));
+      const { secure } = settingsOf(request);
+      response.clearCookie(cookieName(secure), { path: '/', secure, httpOnly: true, sameSite: 'strict' });
+      // What the browser kept of the answers goes; what waits to be sent, under whoever's name, stays.
+      response.setHeader('Clear-Site-Data', '"cache"');
+      return {};
+    }),
+
+    serve(ACCOUNT.sessions, (work, _call, { request }) => sessionsOf(work, request)),
+
+    serve(ACCOUNT.endOtherSessions, async (work, _call, { request }) => {
+      await work.manager.delete(SessionRow, { userId: work.caller.userId, id: Not(sessionKey(request.sessionID)) });
+      return sessionsOf(work, request);
+    }),
+
+    serve(ACCOUNT.endSession, async (work, { params }, { request }) => {
+      if (params.id === sessionKey(request.sessionID))
+        throw new HttpProblem(409, 'This is where you are', 'This session is the one you are using; sign out instead.');
+      const { affected } = await work.manager.delete(SessionRow, { userId: work.caller.userId, id: params.id });
+      if (!affected) throw notFound('session');
+      return sessionsOf(work, request);
+    }),
+  ],
+};
+
+const settingsOf = (request: Request): SessionSettings => request.app.locals['session'] as SessionSettings;
+
+/** A fresh session id at sign-in: a cookie planted before it is worth nothing. */
+function regenerate(request: Request): Promise<void> {
+  return new Promise((resolve, reject) => request.session.regenerate((error) => (error ? reject(error) : resolve())));
+}
+
+async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request): Promise<OpenSession[]> {
+  const since = new Date(now.getTime() - settingsOf(request).longestMs);
+  const rows = await manager.find(SessionRow, {
+    where: { userId: caller.userId, expiresAt: MoreThan(now), startedAt: MoreThan(since) },
+    order: { seenAt: 'DESC' },
+  });
+  const here = sessionKey(request.sessionID);
+  return rows.map(({ id, device, startedAt, seenAt }) => ({
+    id,
+    device,
+    startedAt: startedAt.toISOString(),
+    seenAt: seenAt.toISOString(),
+    here: id === here,
+  }));
+}
+
+async function sessionView({ manager }: UnitOfWork, user: User): Promise<SessionView> {
+  const clinic = await manager.findOneByOrFail(Clinic, { id: user.clinicId });
+  return {
+    user: { id: user.id, name: user.name, email: user.email },
+    clinic: { id: clinic.id, name: clinic.name, normSet: clinic.normSet },
+  };
+}

@@ -1,0 +1,41 @@
+import type { InvolvedSide, Joint, Precaution } from '@dial-gauge/core';
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { day, id, moment, text } from '../platform/columns.js';
+
+/** What somebody is in care for. */
+@Entity({ name: 'episode' })
+export class Episode {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'patient_id' }) patientId!: string;
+  @Column(text(300)) complaint!: string;
+  @Column({ ...text(10), name: 'involved_side', nullable: true }) involvedSide!: InvolvedSide | null;
+  @Column({ ...day, name: 'opened_on' }) openedOn!: string;
+  /** Id of a procedure that the program knows. */
+  @Column({ ...text(60), name: 'procedure_id', nullable: true }) procedureId!: string | null;
+  @Column({ ...text(160), name: 'procedure_name', default: '' }) procedure!: string;
+  @Column({ ...day, name: 'procedure_on', nullable: true }) procedureOn!: string | null;
+  @Column({ ...text(10), name: 'dominant_side', nullable: true }) dominantSide!: 'left' | 'right' | 'both' | null;
+  @Column({ ...text(300), default: '' }) wanted!: string;
+  /** Which joint the complaint is about. */
+  @Column({ ...text(20), name: 'complaint_at', nullable: true }) complaintAt!: Joint | null;
+  /** null: none. */
+  @Column({ type: 'simple-json', nullable: true }) precautions!: Precaution[] | null;
+  /** Counts up with every change, so that two examiners do not overwrite each other. */
+  @Column({ type: 'int', default: 0 }) revision!: number;
+  /** When they are to be measured again. */
+  @Column({ ...day, name: 'due_on', nullable: true }) dueOn!: string | null;
+  /** What the caseload is ordered by: family name first; the visit seen last, or the day of opening; how many visits. */
+  @Column({ ...text(202), name: 'sort_name', default: '' }) sortName!: string;
+  @Column({ ...moment, name: 'latest_at', default: '1970-01-02' }) latestAt!: Date;
+  @Column({ type: 'int', name: 'visit_count', default: 0 }) visitCount!: number;
+  @Column({ ...id, name: 'last_visit_id', nullable: true }) lastVisitId!: string | null;
+}
+
+/** The words an episode is found by. */
+@Entity({ name: 'episode_word' })
+export class EpisodeWord {
+  @PrimaryColumn({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @PrimaryColumn(text(40)) word!: string;
+  @PrimaryColumn({ ...id, name: 'episode_id' }) episodeId!: string;
+}

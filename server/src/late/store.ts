@@ -1,0 +1,74 @@
+import type { Correction, LateEntry, MarkerReading, NewReading, NewRetest, NewRound, Remark } from '@dial-gauge/contract';
+import { IsNull } from 'typeorm';
+import { HttpProblem } from '../platform/problems.js';
+import { UnitOfWork } from '../platform/unit-of-work.js';
+import { correct, hold, remark, withdraw } from '../readings/store.js';
+import { noteDrill, readMarker, startRetest } from '../retests/store.js';
+import { openVisit } from '../visits/open.js';
+import { LateEntryRow } from './entities.js';
+
+/** How each kind of late entry gets into the visit after all: as it would have, had it come in time. */
+const REPLAY: Readonly<Record<string, (work: UnitOfWork, target: string, body: unknown) => Promise<unknown>>> = {
+  holdReading: (work, target, body) => hold(work, target, body as NewReading, { ahead: null }),
+  correctReading: (work, target, body) => correct(work, target, body as Correction),
+  withdrawReading: (work, target) => withdraw(work, target),
+  remark: (work, target, body) => remark(work, target, body as Remark),
+  startRetest: (work, target, body) => startRetest(work, target, body as NewRetest),
+  noteDrill: (work, target, body) => noteDrill(work, target, body as NewRound),
+  readMarker: (work, target, body) => readMarker(work, target, body as MarkerReading),
+};
+
+/** What of a visit waits to be looked at, oldest first. */
+export async function lateEntries(work: UnitOfWork, visitId: string): Promise<LateEntry[]> {
+  const { clinicId, manager } = work;
+  const rows = await manager.find(LateEntryRow, { where: { clinicId, visitId, decision: IsNull() }, order: { receivedAt: 'ASC' } });
+  const names = await work.namesOf(rows.map((row) => row.enteredBy));
+  return rows.map(({ id, what, enteredBy, enteredAt, receivedAt }) => ({
+    id,
+    what,
+    by: names.get(enteredBy) ?? '',
+    enteredAt: enteredAt.toISOString(),
+    receivedAt: receivedAt.toISOString(),
+  }));
+}
+
+/** Takes an entry into its visit, under the name of whoever entered it. @returns the visit */
+export async function takeLate(work: UnitOfWork, id: string): Promise<string> {
+  const row = await undecided(work, id);
+  await openVisit(work, row.visitId, 'pessimistic_write');
+  const asEntered = new UnitOfWork(
+    work.manager,
+    { clinicId: work.clinicId, userId: row.enteredBy, name: await work.nameOf(row.enteredBy) },
+    work.now,
+  );
+  await REPLAY[row.route]!(asEntered, row.target, row.body);
+  await decide(work, row, 'taken', '');
+  return row.visitId;
+}
+
+/** Leaves an entry out; it stays on record with the reason. @returns the visit */
+export async function dismissLate(work: UnitOfWork, id: string, why: string): Promise<string> {
+  const row = await undecided(work, id);
+  await decide(work, row, 'left-out', why);
+  return row.visitId;
+}
+
+async function undecided(work: UnitOfWork, id: string): Promise<LateEntryRow> {
+  const row = await work.one(LateEntryRow, id, 'late entry', 'pessimistic_write');
+  if (row.decision)
+    throw new HttpProblem(
+      409,
+      'Decided already',
+      `${await work.nameOf(row.decidedBy!)} has decided on this entry meanwhile. Look at what stands there now.`,
+    );
+  return row;
+}
+
+async function decide(
+  { manager, clinicId, caller, now }: UnitOfWork,
+  { id }: LateEntryRow,
+  decision: 'taken' | 'left-out',
+  decidedWhy: string,
+): Promise<void> {
+  await manager.update(LateEntryRow, { id, clinicId }, { decision, decidedBy: caller.userId, decidedAt: now, decidedWhy });
+}

@@ -1,0 +1,69 @@
+import { NORMS } from '@dial-gauge/contract';
+import { NORM_SETS, normSetFromRows, normSetToRows } from '@dial-gauge/core';
+import Papa from 'papaparse';
+import { HttpProblem } from '../platform/problems.js';
+import { serve, type Resource } from '../platform/resource.js';
+import { NormSetRow } from './entities.js';
+import { addNormSet, normSetOf, normsView, ownSetsOf, removeNormSet, setNorms } from './store.js';
+
+/** As many refused cells are named; a file with more wrong is usually wrong in one way. */
+const MOST_NAMED = 100;
+
+/** Norm sets and thresholds of the caller's clinic. */
+export const norms: Resource = {
+  entities: [NormSetRow],
+  routes: [
+    serve(NORMS.norms, (work) => normsView(work)),
+    serve(NORMS.setNorms, async (work, { body }) => {
+      await setNorms(work, body);
+      return normsView(work);
+    }),
+    // A whole table is read and checked: off the way of everybody else.
+    serve(
+      NORMS.addNormSet,
+      async (work, { body }) => {
+        const installed = [...NORM_SETS, ...(await ownSetsOf(work))].map((set) => set.id);
+        const reading = normSetFromRows(parseCsv(body.csv), installed);
+        if (reading.ok) return addNormSet(work, reading.set);
+        throw refusedCells(reading.refused);
+      },
+      { thread: true },
+    ),
+    serve(NORMS.exportNormSet, async (work, { params }) => {
+      const set = await normSetOf(work, params.id);
+      return { fileName: `${set.id}.csv`, csv: `${Papa.unparse(normSetToRows(set), { newline: '\r\n' })}\r\n` };
+    }),
+    serve(NORMS.removeNormSet, async (work, { params }) => {
+      await removeNormSet(work, params.id);
+      return {};
+    }),
+  ],
+};
+
+function refusedCells(refused: readonly { line: number; column: string; message: string }[]): HttpProblem {
+  const lines = new Set(refused.map((cell) => cell.line)).size;
+  const named = refused.slice(0, MOST_NAMED);
+  const rest = refused.length - named.length;
+  return new HttpProblem(
+    422,
+    'The norm set was refused',
+    `Nothing was brought in: ${lines === 1 ? 'one line is' : `${lines} lines are`} wrong${rest > 0 ? ` (${rest} more cells beyond those named)` : ''}. Correct the file and bring it in again.`,
+    named.map(({ line, column, message }) => ({ path: `line ${line}, ${column}`, message })),
+  );
+}
+
+/** Rows of a CSV text, commas or semicolons; a byte order mark is dropped. */
+function parseCsv(csv: string): string[][] {
+  const { data, errors } = Papa.parse<string[]>(csv.replace(/^\uFEFF/, ''), { delimitersToGuess: [',', ';', '\t'], skipEmptyLines: false });
+  // A lone last newline makes one empty row; quotes that do not close are the one thing that stops a reading.
+  const broken = errors.find((error) => error.type === 'Quotes');
+  if (broken) {
+    throw new HttpProblem(422, 'The norm set was refused', 'Nothing was brought in. Correct the file and bring it in again.', [
+      {
+        path: `line ${(broken.row ?? 0) + 1}`,
+        message: 'has a quotation mark that does not close; allowed: text between two, doubled inside',
+      },
+    ]);
+  }
+  return data;
+}

@@ -1,0 +1,98 @@
+import { randomUUID } from 'node:crypto';
+import type { CaseloadPage } from '@dial-gauge/contract';
+import { newPatient, startClinics, TODAY, type Clinics } from '../testing/harness.js';
+
+const COUNT = 120;
+
+describe('a caseload', () => {
+  let clinics: Clinics;
+  beforeAll(async () => {
+    clinics = await startClinics();
+    for (let n = 0; n < COUNT; n += 1) {
+      const complaint = n % 3 === 0 ? 'stiff left hip' : n % 3 === 1 ? 'Knee after a fall' : 'neck and arm';
+      const patient = newPatient({
+        givenName: n === 7 ? 'Zoë' : 'Ilka',
+        familyName: `Marsh${String(n).padStart(3, '0')}`,
+        episode: { id: randomUUID(), complaint, involvedSide: null },
+      });
+      await clinics.agent.post('/api/patients').send(patient).expect(200);
+      if (n % 10 === 0) {
+        const intake = { complaint, dueOn: `2027-01-${String(1 + n / 10).padStart(2, '0')}`, revision: 0 };
+        await clinics.agent.put(`/api/episodes/${patient.episode.id}/intake`).send(intake).expect(200);
+      }
+    }
+  }, 120_000);
+  afterAll(() => clinics.stop());
+
+  const page = async (query: object): Promise<CaseloadPage> => (await clinics.agent.get('/api/caseload').query(query).expect(200)).body;
+  const all = async (query: object): Promise<string[]> => {
+    const names: string[] = [];
+    for (let after: string | null | undefined; after !== null;) {
+      const { rows, next } = await page({ ...query, ...(after ? { after } : {}) });
+      names.push(...rows.map((row) => row.patient.familyName));
+      after = next;
+    }
+    return names;
+  };
+  const name = (n: number) => `Marsh${String(n).padStart(3, '0')}`;
+
+  it('comes a page at a time, everybody once, in each order', async () => {
+    expect((await page({})).rows.length).toBe(50);
+    const latest = await all({});
+    expect(latest.length).toBe(COUNT);
+    expect(new Set(latest).size).toBe(COUNT);
+    expect(latest[0])
+      .withContext('who came last is first')
+      .toBe(name(COUNT - 1));
+    expect(await all({ order: 'name' })).toEqual(Array.from({ length: COUNT }, (_, n) => name(n)));
+    expect(await all({ order: 'due' })).toEqual(Array.from({ length: COUNT / 10 }, (_, n) => name(n * 10)));
+  });
+
+  it('is found through by beginnings of words, of names and complaints, without accents and case', async () => {
+    expect(await all({ find: 'zoe' })).toEqual([name(7)]);
+    expect((await all({ find: 'STIFF hip' })).length).toBe(COUNT / 3);
+    expect(await all({ find: 'knee marsh004' })).toEqual([name(4)]);
+    expect(await all({ find: 'iff' }))
+      .withContext('beginnings only')
+      .toEqual([]);
+    expect(await all({ find: "%' OR 1=1 --" })).toEqual([]);
+    expect((await all({ find: 'marsh', order: 'name' })).length).toBe(COUNT);
+  });
+
+  it('follows a changed complaint, and a visit that begins', async () => {
+    const [row] = (await page({ find: 'marsh011' })).rows;
+    await clinics.agent.put(`/api/episodes/${row!.episode.id}/intake`).send({ complaint: 'wrist, healed', revision: 0 }).expect(200);
+    expect(await all({ find: 'wrist' })).toEqual([name(11)]);
+    expect(await all({ find: 'marsh011 neck' })).toEqual([]);
+    const start = (assessedOn: string) =>
+      clinics.agent.post(`/api/episodes/${row!.episode.id}/visits`).send({ id: randomUUID(), assessedOn });
+    await start(TODAY).expect(200);
+    expect((await page({})).rows[0]!.lastVisit).toEqual(jasmine.objectContaining({ assessedOn: TODAY, number: 1, readings: 0 }));
+    await start('2020-01-01').expect(200);
+    const now = (await page({ find: 'wrist' })).rows[0]!;
+    expect([now.visits, now.lastVisit?.assessedOn, now.lastVisit?.number]).toEqual([2, TODAY, 2]);
+  });
+
+  it('counts every one of many visits that begin at once', async () => {
+    const [row] = (await page({ find: 'marsh013' })).rows;
+    await Promise.all(
+      Array.from({ length: 8 }, () =>
+        clinics.agent.post(`/api/episodes/${row!.episode.id}/visits`).send({ id: randomUUID(), assessedOn: TODAY }).expect(200),
+      ),
+    );
+    expect((await page({ find: 'marsh013' })).rows[0]!.visits).toBe(8);
+  });
+
+  it('refuses the end of a page that is none, by name', async () => {
+    const wrong = async (query: object) => (await clinics.agent.get('/api/caseload').query(query).expect(422)).body.errors[0].path;
+    expect(await wrong({ after: 'abc' })).toBe('after');
+    expect(await wrong({ after: Buffer.from('["2026-01-01", 5]').toString('base64url') })).toBe('after');
+    expect(await wrong({ order: 'age' })).toBe('order');
+    expect(await wrong({ offset: 5 })).toBe('offset');
+  });
+
+  it('is one clinic’s', async () => {
+    const { body } = await clinics.stranger.get('/api/caseload').query({ find: 'marsh' }).expect(200);
+    expect(body).toEqual({ rows: [], odd: [], next: null });
+  });
+});

@@ -1,0 +1,6 @@
+import type { PatientView } from '@dial-gauge/contract';
+import type { Patient } from './entities.js';
+
+export function patientView({ id, givenName, familyName, birthDate, sex, occupation }: Patient): PatientView {
+  return { id, givenName, familyName, birthDate, sex, occupation };
+}

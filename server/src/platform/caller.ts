@@ -1,0 +1,9 @@
+/** Who is asking. Every query is made with this clinic. */
+export interface Caller {
+  readonly userId: string;
+  readonly name: string;
+  readonly clinicId: string;
+}
+
+/** Stands in for the caller on the routes that work without a session. */
+export const NOBODY: Caller = { userId: '', name: '', clinicId: '' };

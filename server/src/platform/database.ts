@@ -1,0 +1,156 @@
+import { setTimeout as wait } from 'node:timers/promises';
+import { DataSource, type QueryRunner } from 'typeorm';
+import { MIGRATIONS } from '../migrations/index.js';
+import type { Caller } from './caller.js';
+import { busy } from './problems.js';
+import { codeOf, UnitOfWork } from './unit-of-work.js';
+
+export interface DatabaseSettings {
+  readonly host: string;
+  readonly port: number;
+  readonly user: string;
+  readonly password: string;
+  readonly database: string;
+  /** How many connections at the most. */
+  readonly connections?: number;
+}
+
+/** Waiting for a connection, a lock or one statement, and taking part in a deadlock, have their limits: nobody waits for ever. */
+const LIMITS = { connectionMs: 5_000, lockSeconds: 5, statementSeconds: 30, tries: 6 };
+
+/**
+ * What every connection is told before its first statement. Strict: a value
+ * that does not fit is refused, never bent. Read committed: a repeated request
+ * must find its first copy.
+ */
+const SESSION = [
+  "SET SESSION sql_mode = 'TRADITIONAL,NO_ENGINE_SUBSTITUTION'",
+  'SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED',
+  `SET SESSION innodb_lock_wait_timeout = ${LIMITS.lockSeconds}`,
+];
+
+interface Connection {
+  query(sql: string): void;
+}
+
+/** A data source over the clinic's database; connect with `initialize()`. */
+export function createDataSource(settings: DatabaseSettings, entities: readonly (new () => object)[]): DataSource {
+  const { user, connections = 10, ...rest } = settings;
+  return new DataSource({
+    type: 'mariadb',
+    ...rest,
+    username: user,
+    charset: 'utf8mb4',
+    timezone: 'Z',
+    dateStrings: ['DATE'],
+    synchronize: false,
+    migrationsRun: false,
+    entities: [...entities],
+    migrations: MIGRATIONS,
+    connectTimeout: LIMITS.connectionMs,
+    extra: { decimalNumbers: true, connectionLimit: connections, maxIdle: connections },
+  });
+}
+
+/** Connects, and sees to it that every connection is told how to behave. */
+export async function connect(dataSource: DataSource): Promise<DataSource> {
+  await dataSource.initialize();
+  const { pool } = dataSource.driver as unknown as { pool: { on(event: 'connection', heard: (connection: Connection) => void): void } };
+  // Sent before whatever the connection is wanted for: a connection does one thing after another.
+  pool.on('connection', (connection) => {
+    for (const statement of [...SESSION, `SET SESSION max_statement_time = ${LIMITS.statementSeconds}`]) connection.query(statement);
+  });
+  return dataSource;
+}
+
+const LOCK = 'dial_gauge_migrate';
+const LONGEST_MIGRATION = 600;
+
+/**
+ * Brings the schema up to date, and then does what else only one server may.
+ * Others that start meanwhile wait. The lock is local to one node of a
+ * database cluster: there, start one server first.
+ *
+ * MariaDB commits every change of a schema by itself, so a migration can be
+ * cut off after any of its statements; each of them may be done again.
+ */
+export async function migrate(dataSource: DataSource, afterwards: () => Promise<void> = async () => {}): Promise<void> {
+  const guard = dataSource.createQueryRunner();
+  try {
+    // The wait for it is longer than any statement may otherwise take.
+    await guard.query('SET SESSION max_statement_time = 0');
+    const [lock] = (await guard.query(`SELECT GET_LOCK('${LOCK}', ${LONGEST_MIGRATION}) AS got`)) as { got: number }[];
+    if (Number(lock?.got) !== 1) throw new Error(`another server has been changing the schema for more than ${LONGEST_MIGRATION} s`);
+    await dataSource.runMigrations({ transaction: 'none' });
+    await afterwards();
+  } finally {
+    await guard.query(`SELECT RELEASE_LOCK('${LOCK}')`).catch(() => {});
+    await guard.query(`SET SESSION max_statement_time = ${LIMITS.statementSeconds}`).catch(() => {});
+    await guard.release();
+  }
+}
+
+/** The way to the records: units of work, each with one connection. */
+export class Database {
+  constructor(
+    readonly dataSource: DataSource,
+    private readonly clock: () => Date = () => new Date(),
+  ) {}
+
+  /** All or nothing: one transaction. Taken part in a deadlock, it is done again from the start. */
+  whole<T>(caller: Caller, work: (unit: UnitOfWork) => Promise<T>): Promise<T> {
+    return this.run(caller, async (unit, runner) => {
+      await runner.startTransaction();
+      try {
+        const done = await work(unit);
+        await runner.commitTransaction();
+        return done;
+      } catch (error) {
+        await runner.rollbackTransaction().catch(() => {});
+        throw error;
+      }
+    });
+  }
+
+  /** Every statement by itself: for reading, and for a fact that one statement writes. */
+  each<T>(caller: Caller, work: (unit: UnitOfWork) => Promise<T>): Promise<T> {
+    return this.run(caller, work);
+  }
+
+  /** Every statement on whichever connection is free: for what has to wait for something else meanwhile, and must not keep one. */
+  loose<T>(caller: Caller, work: (unit: UnitOfWork) => Promise<T>): Promise<T> {
+    return work(new UnitOfWork(this.dataSource.manager, caller, this.clock()));
+  }
+
+  private async run<T>(caller: Caller, work: (unit: UnitOfWork, runner: QueryRunner) => Promise<T>): Promise<T> {
+    for (let tried = 1; ; tried += 1) {
+      const runner = await this.connected();
+      try {
+        return await work(new UnitOfWork(runner.manager, caller, this.clock()), runner);
+      } catch (error) {
+        const code = codeOf(error);
+        if (code === 'ER_LOCK_WAIT_TIMEOUT') throw busy();
+        if (code !== 'ER_LOCK_DEADLOCK') throw error;
+        if (tried === LIMITS.tries) throw busy();
+      } finally {
+        await runner.release().catch(() => {});
+      }
+      await wait(5 * tried + Math.random() * 20 * tried);
+    }
+  }
+
+  /** A connection, or word that there is none: whoever waits too long is told so. */
+  private async connected(): Promise<QueryRunner> {
+    const runner = this.dataSource.createQueryRunner();
+    const connecting = runner.connect();
+    const stop = new AbortController();
+    const late = wait(LIMITS.connectionMs, 'late' as const, { signal: stop.signal }).catch(() => 'on time' as const);
+    try {
+      if ((await Promise.race([connecting, late])) !== 'late') return runner;
+    } finally {
+      stop.abort();
+    }
+    connecting.then(() => runner.release()).catch(() => {});
+    throw busy();
+  }
+}

@@ -1,0 +1,130 @@
+import { randomUUID } from 'node:crypto';
+import { SessionRow } from '../account/entities.js';
+import { startClinics, type Clinics } from '../testing/harness.js';
+import { Patient } from '../patients/entities.js';
+import { Database } from './database.js';
+import { DatabaseSessionStore, sessionKey } from './session.js';
+import { sentOf } from './sent.js';
+
+describe('platform', () => {
+  let clinics: Clinics;
+  let database: Database;
+  const caller = () => ({ clinicId: clinics.clinicId, userId: clinics.ids.ours, name: 'ours' });
+  const rows = () => clinics.dataSource.getRepository(SessionRow);
+  beforeAll(async () => {
+    clinics = await startClinics();
+    database = new Database(clinics.dataSource);
+  }, 120_000);
+  afterAll(() => clinics.stop());
+
+  const patient = (over: Partial<Patient> = {}): Patient => ({
+    id: randomUUID(),
+    clinicId: clinics.clinicId,
+    givenName: 'A',
+    familyName: 'B',
+    birthDate: '1970-01-01',
+    sex: 'female',
+    occupation: '',
+    ...over,
+  });
+
+  describe('a unit of work', () => {
+    it('is done as a whole or not at all', async () => {
+      const one = patient();
+      const work = database.whole(caller(), async (unit) => {
+        await unit.insertFact(Patient, one, 'patient', ['givenName']);
+        throw new Error('and then it broke');
+      });
+      await expectAsync(work).toBeRejectedWithError('and then it broke');
+      expect(await clinics.dataSource.getRepository(Patient).existsBy({ id: one.id })).toBeFalse();
+    });
+
+    it('inserts a fact once, tells a repeat from another one, and writes over nothing', async () => {
+      const one = patient();
+      const insert = (row: Patient, as = caller()) =>
+        database.whole(as, (unit) => unit.insertFact(Patient, row, 'patient', ['givenName', 'familyName']));
+      expect(await insert(one)).toBeTrue();
+      expect(await insert(one)).toBeFalse();
+      await expectAsync(insert({ ...one, givenName: 'C' })).toBeRejected();
+      const [{ id: otherClinic } = { id: '' }] = await clinics.dataSource.query("SELECT clinic_id AS id FROM user WHERE name = 'other'");
+      await expectAsync(insert({ ...one, clinicId: otherClinic }, { ...caller(), clinicId: otherClinic })).toBeRejected();
+      expect((await clinics.dataSource.getRepository(Patient).findOneByOrFail({ id: one.id })).givenName).toBe('A');
+    });
+
+    it('is done again when it took part in a deadlock', async () => {
+      const [a, b] = [patient(), patient()];
+      await clinics.dataSource.getRepository(Patient).insert([a, b]);
+      let met = 0;
+      const both = async (first: Patient, second: Patient) =>
+        database.whole(caller(), async (unit) => {
+          await unit.one(Patient, first.id, 'patient', 'pessimistic_write');
+          met += 1;
+          await new Promise((resolve) => setTimeout(resolve, 60));
+          await unit.one(Patient, second.id, 'patient', 'pessimistic_write');
+        });
+      await Promise.all([both(a, b), both(b, a)]);
+      expect(met).withContext('one of the two was begun again').toBeGreaterThan(2);
+    });
+
+    it('says that it is busy when no connection comes free, and gives back the one that comes late', async () => {
+      let release = () => {};
+      const held = new Promise<void>((resolve) => (release = resolve));
+      const holding = Array.from({ length: 10 }, () => database.each(caller(), () => held));
+      await expectAsync(database.each(caller(), () => Promise.resolve(1))).toBeRejectedWith(jasmine.objectContaining({ status: 503 }));
+      release();
+      await Promise.all(holding);
+      const after = await Promise.all(Array.from({ length: 20 }, (_, n) => database.each(caller(), () => Promise.resolve(n))));
+      expect(after.length).toBe(20);
+    }, 20_000);
+  });
+
+  describe('sessions', () => {
+    const done = <T>(work: (callback: (error?: unknown, value?: T) => void) => void) =>
+      new Promise<T | undefined>((resolve, reject) => work((error, value) => (error ? reject(error as Error) : resolve(value))));
+    const store = (idleMs = 3_600_000, longestMs = 7_200_000) => new DatabaseSessionStore(clinics.dataSource, { idleMs, longestMs });
+    const data = () => ({ cookie: { originalMaxAge: 1000 }, caller: caller(), device: 'a tablet' }) as never;
+    const get = (from: DatabaseSessionStore, sid: string) => done<{ caller: { userId: string } }>((cb) => from.get(sid, cb as never));
+
+    it('come back with their user, and are gone when destroyed', async () => {
+      await done((cb) => store().set('one', data(), cb));
+      expect((await get(store(), 'one'))?.caller).toEqual(caller());
+      await done((cb) => store().destroy('one', cb));
+      expect(await get(store(), 'one')).toBeNull();
+    });
+
+    it('end when nobody comes, and at the latest after their longest time', async () => {
+      await done((cb) => store(-1).set('idle', data(), cb));
+      expect(await get(store(), 'idle')).toBeNull();
+      await done((cb) => store().set('long', data(), cb));
+      await rows().update({ id: sessionKey('long') }, { startedAt: new Date(Date.now() - 7_300_000) });
+      expect(await get(store(), 'long')).toBeNull();
+      await store().prune();
+      expect(await rows().existsBy({ id: sessionKey('idle') })).toBeFalse();
+      expect(await rows().existsBy({ id: sessionKey('long') })).toBeFalse();
+    });
+
+    it('move their end on, but write that down at most once a minute', async () => {
+      await done((cb) => store().set('touched', data(), cb));
+      const before = await rows().findOneByOrFail({ id: sessionKey('touched') });
+      await done((cb) => store().touch('touched', { seenAt: Date.now() - 30_000 } as never, cb));
+      expect(await rows().findOneByOrFail({ id: sessionKey('touched') })).toEqual(before);
+      await done((cb) => store().touch('touched', { seenAt: Date.now() - 61_000 } as never, cb));
+      expect((await rows().findOneByOrFail({ id: sessionKey('touched') })).expiresAt.getTime()).toBeGreaterThanOrEqual(
+        before.expiresAt.getTime(),
+      );
+    });
+  });
+
+  it('measures how far the sender’s clock is off, and puts right when something was entered', () => {
+    const now = new Date('2026-11-26T10:00:00.000Z');
+    const sent = (clock?: string, entered?: string) =>
+      sentOf((name) => (name === 'x-dial-gauge-clock' ? clock : name === 'x-dial-gauge-entered' ? entered : undefined), now);
+    expect(sent()).toEqual({ ahead: null, enteredAt: null });
+    expect(sent('2026-11-26T10:00:01.000Z').ahead).withContext('a request takes a moment').toBe(0);
+    expect(sent('2026-11-26T10:12:00.000Z', '2026-11-26T10:10:00.000Z')).toEqual({
+      ahead: 720_000,
+      enteredAt: new Date('2026-11-26T09:58:00.000Z'),
+    });
+    expect(sent('noon', 'soon')).toEqual({ ahead: null, enteredAt: null });
+  });
+});

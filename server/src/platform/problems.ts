@@ -1,0 +1,53 @@
+import type { InputProblem } from '@dial-gauge/contract';
+
+/** An answer other than success, in words a person can act on. */
+export class HttpProblem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string,
+    readonly errors?: readonly InputProblem[],
+    /** Seconds after which it is worth trying again. */
+    readonly retryAfter?: number,
+  ) {
+    super(detail);
+  }
+}
+
+export const notFound = (what: string): HttpProblem =>
+  new HttpProblem(404, 'Not found', `There is no such ${what} in this clinic. Go back to the caseload and open it from there.`);
+
+export const notYours = (name: string): HttpProblem =>
+  new HttpProblem(
+    403,
+    'Somebody else is signed in',
+    `${name} is signed in now. What you entered is kept here under your name and is sent when you sign in again.`,
+  );
+
+export const noSession = (): HttpProblem =>
+  new HttpProblem(401, 'Not signed in', 'Your session has ended. Sign in again; what you typed stays on the screen.');
+
+/** One field that was refused, what is wrong with it and what is allowed. */
+export const refused = (path: string, message: string, detail = 'Nothing was saved.'): HttpProblem =>
+  new HttpProblem(422, 'Some fields were refused', detail, [{ path, message }]);
+
+/** Everybody waits for the same thing: nothing was saved, and it is worth trying again. */
+export const busy = (): HttpProblem =>
+  new HttpProblem(503, 'Busy', 'Too much is going on at once. Nothing was saved; it is sent again by itself.', undefined, 2);
+
+/** A record, or a fact, whose identifier is another one's. */
+export const idTaken = (what: string): HttpProblem =>
+  new HttpProblem(
+    409,
+    'Identifier already used',
+    `Another ${what} carries this identifier. Nothing was saved; try again, a new one is made.`,
+    [{ path: 'id', message: `belongs to another ${what}; allowed: an identifier that was not used before` }],
+  );
+
+/** Somebody else changed it since it was read: both are told, and neither is overwritten. */
+export const changedMeanwhile = (what: string, by: string): HttpProblem =>
+  new HttpProblem(
+    409,
+    'Changed by somebody else',
+    `${what} was changed by ${by} meanwhile. Yours was not saved: look at what stands there now, then change it again.`,
+  );

@@ -1,0 +1,67 @@
+import { availableParallelism } from 'node:os';
+import { Piscina } from 'piscina';
+import type { Caller } from './caller.js';
+import type { DatabaseSettings } from './database.js';
+import { HttpProblem } from './problems.js';
+import type { Call, Served } from './resource.js';
+import { SignedVisit } from './signed-visit.js';
+
+/** What a thread is asked to do: names and data only. */
+export interface Task {
+  readonly method: string;
+  readonly path: string;
+  readonly caller: Caller;
+  readonly call: Call;
+}
+
+/** What a thread answers. A problem is data: its class does not cross threads. */
+export type Outcome =
+  | { readonly status: 200 | 202; readonly json: string }
+  | {
+      readonly problem: Pick<HttpProblem, 'status' | 'title' | 'detail' | 'errors' | 'retryAfter'>;
+    }
+  | { readonly fault: { readonly name: string; readonly code: string | undefined; readonly message: string; readonly stack: string } };
+
+/** At least two, so that a long record does not keep the short ones waiting. */
+const THREADS = Math.max(2, Math.min(4, availableParallelism() - 1));
+
+/** Threads with connections of their own, for what takes longer than others should wait: judging and progress. */
+export class Threads {
+  private readonly pool: Piscina<Task, Outcome>;
+
+  constructor(database: DatabaseSettings, filename: string = new URL('./worker.js', import.meta.url).href) {
+    this.pool = new Piscina<Task, Outcome>({
+      filename,
+      minThreads: 1,
+      maxThreads: THREADS,
+      idleTimeout: 600_000,
+      concurrentTasksPerWorker: 1,
+      workerData: { ...database, connections: 1 },
+    });
+  }
+
+  async perform({ route }: Served, caller: Caller, call: Call): Promise<{ status: 200 | 202; json: string }> {
+    const outcome = await this.pool.run({ method: route.method, path: route.path, caller, call });
+    if ('json' in outcome) return outcome;
+    if ('problem' in outcome) {
+      const { status, title, detail, errors, retryAfter } = outcome.problem;
+      throw new HttpProblem(status, title, detail, errors, retryAfter);
+    }
+    const { name, code, message, stack } = outcome.fault;
+    throw Object.assign(new Error(message), { name, code, stack });
+  }
+
+  close(): Promise<void> {
+    return this.pool.destroy();
+  }
+}
+
+export function toOutcome(error: unknown): Outcome {
+  if (error instanceof SignedVisit || error instanceof HttpProblem) {
+    const { status, title, detail, errors, retryAfter } = error;
+    return { problem: { status, title, detail, errors, retryAfter } };
+  }
+  const { name, code, message, stack } = error as Error & { code?: string; driverError?: { code?: string } };
+  const { driverError } = error as { driverError?: { code?: string } };
+  return { fault: { name, code: code ?? driverError?.code, message, stack: stack ?? '' } };
+}

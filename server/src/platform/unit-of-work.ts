@@ -1,0 +1,89 @@
+import { EntityManager, In, type EntityTarget, type FindOptionsWhere, type ObjectLiteral, type QueryDeepPartialEntity } from 'typeorm';
+import { User } from '../account/entities.js';
+import type { Caller } from './caller.js';
+import { ChangeLog, same } from './change-log.js';
+import { idTaken, notFound } from './problems.js';
+
+/** Names by user id. */
+export type Names = ReadonlyMap<string, string>;
+
+interface Owned extends ObjectLiteral {
+  id: string;
+  clinicId: string;
+}
+
+/**
+ * What a store gets and all it gets: one connection, one caller, one moment.
+ * Whatever is done through it is done together or not at all, and sees this
+ * clinic only.
+ */
+export class UnitOfWork {
+  readonly log = new ChangeLog(this);
+
+  constructor(
+    readonly manager: EntityManager,
+    readonly caller: Caller,
+    /** When it began; everything it writes carries this moment. */
+    readonly now: Date,
+  ) {}
+
+  get clinicId(): string {
+    return this.caller.clinicId;
+  }
+
+  /** A record of this clinic. @throws a problem that names what is not there */
+  async one<T extends Owned>(
+    entity: EntityTarget<T>,
+    id: string,
+    what: string,
+    lock?: 'pessimistic_write' | 'pessimistic_read',
+  ): Promise<T> {
+    const where = { id, clinicId: this.clinicId } as FindOptionsWhere<T>;
+    const row = await this.manager.findOne(entity, { where, ...(lock ? { lock: { mode: lock } } : {}) });
+    if (!row) throw notFound(what);
+    return row;
+  }
+
+  /**
+   * Inserts a fact whose id its sender made. A repeat is told by clinic,
+   * parent and content, which `facts` names: the same is as good as saved,
+   * anything else is refused. Nothing is ever written over.
+   *
+   * @returns false when it was there already
+   */
+  async insertFact<T extends Owned>(entity: EntityTarget<T>, row: T, what: string, facts: readonly (keyof T & string)[]): Promise<boolean> {
+    try {
+      await this.manager.insert(entity, row as QueryDeepPartialEntity<T>);
+      return true;
+    } catch (error) {
+      if (!isDuplicate(error)) throw error;
+      const stored = await this.manager.findOneBy(entity, { id: row.id } as FindOptionsWhere<T>);
+      // Not this id, then: another key of the table, which its own store words.
+      if (!stored) throw error;
+      if (stored.clinicId !== this.clinicId || facts.some((fact) => !same(stored[fact], row[fact]))) throw idTaken(what);
+      return false;
+    }
+  }
+
+  /** Names of users of this clinic. */
+  async namesOf(ids: Iterable<string | null>): Promise<Names> {
+    const wanted = [...new Set([...ids].filter((id) => id !== null))];
+    if (wanted.length === 0) return new Map();
+    const users = await this.manager.find(User, { where: { clinicId: this.clinicId, id: In(wanted) }, select: { id: true, name: true } });
+    return new Map(users.map((user) => [user.id, user.name]));
+  }
+
+  async nameOf(id: string): Promise<string> {
+    if (id === this.caller.userId) return this.caller.name;
+    return (await this.namesOf([id])).get(id) ?? 'somebody else';
+  }
+}
+
+/** The driver's code of an error, which TypeORM may have wrapped. */
+export function codeOf(error: unknown): string | undefined {
+  if (typeof error !== 'object' || error === null) return undefined;
+  const { code, driverError } = error as { code?: unknown; driverError?: unknown };
+  return typeof code === 'string' ? code : codeOf(driverError);
+}
+
+export const isDuplicate = (error: unknown): boolean => codeOf(error) === 'ER_DUP_ENTRY';

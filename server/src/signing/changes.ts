@@ -1,0 +1,87 @@
+import type { SigningView } from '@dial-gauge/contract';
+import { Episode } from '../episodes/entities.js';
+import type { ChangeRow } from '../platform/change-log.js';
+import type { UnitOfWork } from '../platform/unit-of-work.js';
+import { MeasurementRow, TrialRow } from '../readings/entities.js';
+import { measurementName, trialWords } from '../readings/words.js';
+
+type Change = SigningView['changes'][number];
+
+/** What of a visit was changed after a moment, oldest first: readings added, put right or taken back, and remarks. */
+export async function changesSince(work: UnitOfWork, visitId: string, since: Date): Promise<Change[]> {
+  const { manager, clinicId } = work;
+  const rows = new Map((await manager.findBy(MeasurementRow, { clinicId, visitId })).map((row) => [row.id, row]));
+  if (rows.size === 0) return [];
+  const ids = [...rows.keys()];
+  const trials = await manager
+    .createQueryBuilder(TrialRow, 't')
+    .where('t.clinicId = :clinicId AND t.measurementId IN (:...ids) AND (t.savedAt > :since OR t.withdrawnAt > :since)', {
+      clinicId,
+      ids,
+      since,
+    })
+    .getMany();
+  const remarks = await work.log.since(since, [{ subject: 'measurement', ids }]);
+  const names = await work.namesOf([...trials.flatMap((t) => [t.examinerId, t.withdrawnBy]), ...remarks.map((remark) => remark.userId)]);
+  const who = (id: string | null) => names.get(id ?? '') ?? '';
+  const corrected = new Set(trials.map((trial) => trial.corrects));
+  const about = (trial: TrialRow) => {
+    const row = rows.get(trial.measurementId)!;
+    return { name: measurementName(row), value: trialWords(row.motion, trial) };
+  };
+  const because = (why: string | undefined) => (why ? ` (${why})` : '');
+  const ofTrials = trials.flatMap((trial) => {
+    const { savedAt, withdrawnAt, corrects, withdrawnWhy } = trial;
+    const { name, value } = about(trial);
+    const old = trials.find((t) => t.id === corrects);
+    return [
+      ...(savedAt > since
+        ? [
+            {
+              at: savedAt,
+              by: who(trial.examinerId),
+              what: corrects ? `${name}: put right to ${value}${because(old?.withdrawnWhy)}` : `${name}: ${value} added`,
+            },
+          ]
+        : []),
+      ...(withdrawnAt && withdrawnAt > since && !corrected.has(trial.id)
+        ? [{ at: withdrawnAt, by: who(trial.withdrawnBy), what: `${name}: ${value} taken back${because(withdrawnWhy)}` }]
+        : []),
+    ];
+  });
+  const ofRemarks = remarks.map((remark) => ({
+    at: remark.changedAt,
+    by: who(remark.userId),
+    what: `${measurementName(rows.get(remark.subjectId)!)}: ${fieldChange(remark)}`,
+  }));
+  return inOrder([...ofTrials, ...ofRemarks]);
+}
+
+/** What else the findings of a visit rest on and what of that was changed after a moment: what the clinic judges by, and the intake. */
+export async function groundsChangedSince(work: UnitOfWork, episodeId: Episode['id'], since: Date): Promise<Change[]> {
+  const rows = await work.log.since(since, [
+    { subject: 'clinic', ids: [work.clinicId] },
+    { subject: 'episode', ids: [episodeId] },
+  ]);
+  const names = await work.namesOf(rows.map((row) => row.userId));
+  return inOrder(
+    rows.map((row) => ({
+      at: row.changedAt,
+      by: names.get(row.userId) ?? '',
+      what: row.subject === 'clinic' ? `what this clinic judges by: ${fieldChange(row)}` : `the intake: ${fieldChange(row)}`,
+    })),
+  );
+}
+
+const fieldChange = ({ field, oldValue, newValue }: ChangeRow): string => `${field} was ${plain(oldValue)}, now ${plain(newValue)}`;
+
+function plain(value: unknown): string {
+  if (value === null || value === undefined || value === '') return 'nothing';
+  if (Array.isArray(value))
+    return value.every((item) => typeof item === 'string') ? value.join(', ') || 'nothing' : `${value.length} entries`;
+  return typeof value === 'object' ? 'set anew' : String(value);
+}
+
+function inOrder(changes: readonly { at: Date; by: string; what: string }[]): Change[] {
+  return [...changes].sort((a, b) => a.at.getTime() - b.at.getTime()).map((change) => ({ ...change, at: change.at.toISOString() }));
+}

@@ -1,0 +1,48 @@
+import { JUDGEMENT } from '@dial-gauge/contract';
+import { LateEntryRow } from '../late/entities.js';
+import { dismissLate, takeLate } from '../late/store.js';
+import { serve, type Resource } from '../platform/resource.js';
+import { Signature } from './entities.js';
+import { judgementView } from './judge.js';
+import { amend, setSummary, sign, signedCopy } from './store.js';
+
+const inThread = { thread: true };
+
+/** Judging a visit, summing it up, signing and amending it; and what arrives after it was signed. */
+export const signing: Resource = {
+  entities: [Signature, LateEntryRow],
+  routes: [
+    serve(JUDGEMENT.judgement, (work, { params }) => judgementView(work, params.id), inThread),
+    serve(
+      JUDGEMENT.setSummary,
+      async (work, { params, body }) => {
+        await setSummary(work, params.id, body);
+        return judgementView(work, params.id);
+      },
+      inThread,
+    ),
+    serve(
+      JUDGEMENT.sign,
+      async (work, { params, body }) => {
+        await sign(work, params.id, body);
+        return judgementView(work, params.id);
+      },
+      inThread,
+    ),
+    serve(
+      JUDGEMENT.amend,
+      async (work, { params, body }) => {
+        await amend(work, params.id, body);
+        return judgementView(work, params.id);
+      },
+      inThread,
+    ),
+    serve(JUDGEMENT.signedCopy, (work, { params }) => signedCopy(work, params.id)),
+    serve(JUDGEMENT.takeLate, async (work, { params }) => judgementView(work, await takeLate(work, params.id)), inThread),
+    serve(
+      JUDGEMENT.dismissLate,
+      async (work, { params, body }) => judgementView(work, await dismissLate(work, params.id, body.why)),
+      inThread,
+    ),
+  ],
+};

@@ -1,0 +1,53 @@
+import { createHash } from 'node:crypto';
+import { assessmentOfVisit, type JudgementView } from '@dial-gauge/contract';
+import { assess, type Judgement } from '@dial-gauge/core';
+import { lateEntries } from '../late/store.js';
+import { criteriaOf } from '../norms/store.js';
+import type { UnitOfWork } from '../platform/unit-of-work.js';
+import { Visit } from '../visits/entities.js';
+import { visitRecord } from '../visits/record.js';
+import { changesSince } from './changes.js';
+import { Signature } from './entities.js';
+import { signatureView } from './views.js';
+
+/** Names findings by what they say: other findings have another name. */
+export function revisionOf(judgement: Judgement): string {
+  return createHash('sha256').update(JSON.stringify(judgement)).digest('base64url');
+}
+
+/** What a visit's readings come to by what the clinic judges by now. */
+export async function judge(work: UnitOfWork, visitId: string) {
+  const record = await visitRecord(work, visitId);
+  const judgement = assess(assessmentOfVisit(record), await criteriaOf(work));
+  return { record, judgement };
+}
+
+/** A visit judged, and where it stands between open and signed. Signed, it shows what was signed. */
+export async function judgementView(work: UnitOfWork, visitId: string): Promise<JudgementView> {
+  const { manager, clinicId } = work;
+  const row = await work.one(Visit, visitId, 'visit');
+  const signatures = await manager.find(Signature, { where: { clinicId, visitId }, order: { number: 'ASC' } });
+  const last = signatures[signatures.length - 1];
+  const copy = row.signed ? last : undefined;
+  const { record, judgement: live } = await judge(work, visitId);
+  const { visit, patient, episode, previous, measurements, odd } = record;
+  const judgement = copy?.judgement ?? live;
+  const names = await work.namesOf(signatures.map((signature) => signature.signedBy));
+  return {
+    visit,
+    patient: copy?.context?.patient ?? patient,
+    episode: copy?.context?.episode ?? episode,
+    previousOn: previous?.assessedOn ?? null,
+    aside: measurements.filter((m) => m.notDone !== null || m.note !== '' || m.trials.some((trial) => trial.pastLimit)),
+    judgement,
+    seen: { revision: revisionOf(judgement), at: work.now.toISOString() },
+    summary: row.summary,
+    signing: {
+      signatures: signatures.map((signature) => signatureView(signature, names)),
+      amending: row.amending,
+      changes: last ? await changesSince(work, visitId, last.signedAt) : [],
+      late: await lateEntries(work, visitId),
+    },
+    odd,
+  };
+}

@@ -1,0 +1,121 @@
+import type { NewAmendment, NewSignature, SignedCopy, SummaryChange } from '@dial-gauge/contract';
+import { Episode } from '../episodes/entities.js';
+import { goalsOf } from '../goals/store.js';
+import { Patient } from '../patients/entities.js';
+import { same } from '../platform/change-log.js';
+import { changedMeanwhile, HttpProblem, idTaken, refused } from '../platform/problems.js';
+import type { UnitOfWork } from '../platform/unit-of-work.js';
+import { Visit } from '../visits/entities.js';
+import { openVisit } from '../visits/open.js';
+import { changesSince, groundsChangedSince } from './changes.js';
+import { Signature } from './entities.js';
+import { judge, revisionOf } from './judge.js';
+import { signatureView } from './views.js';
+
+/** Keeps what somebody wrote; empty text goes back to the draft. Refused where somebody else wrote meanwhile. */
+export async function setSummary(work: UnitOfWork, visitId: string, { summary, was }: SummaryChange): Promise<void> {
+  const { manager, clinicId, log } = work;
+  const visit = await openVisit(work, visitId, 'pessimistic_write');
+  const after = summary || null;
+  if (visit.summary === after) return;
+  if (!same(visit.summary, was)) {
+    const last = await log.last('visit', visitId, 'summary');
+    // One's own earlier text, sent from another tab, is no conflict.
+    if (last?.userId !== work.caller.userId) throw changedMeanwhile('The summary', last?.name ?? 'somebody else');
+  }
+  await log.write('visit', visitId, [['summary', visit.summary, after]]);
+  await manager.update(Visit, { id: visitId, clinicId }, { summary: after });
+}
+
+/**
+ * Signs a visit with the findings as they stand now, which have to be those
+ * that were seen. Sent twice it is signed once.
+ */
+export async function sign(work: UnitOfWork, visitId: string, { id, summary, seen }: NewSignature): Promise<void> {
+  const { manager, clinicId, caller, now } = work;
+  const visit = await work.one(Visit, visitId, 'visit', 'pessimistic_write');
+  const before = await manager.findOneBy(Signature, { id });
+  if (before) {
+    if (before.clinicId === clinicId && before.visitId === visitId && before.summary === summary && before.signedBy === caller.userId)
+      return;
+    throw idTaken('signature');
+  }
+  if (visit.signed) {
+    throw new HttpProblem(
+      409,
+      'Already signed',
+      'Somebody has signed this visit meanwhile. Look at what was signed; open it with “Amend” to change it.',
+    );
+  }
+  // Nobody can change the visit any more until this is done: what is signed is what is there.
+  const { judgement, record } = await judge(work, visitId);
+  if (judgement.measurements.length === 0)
+    throw refused('visit', 'holds no reading; allowed: a visit with something measured', 'Nothing was signed.');
+  if (seen.revision !== revisionOf(judgement)) throw await otherThanSeen(work, visit, new Date(seen.at));
+  const { patient, episode } = record;
+  const signature: Signature = {
+    id,
+    clinicId,
+    visitId,
+    number: 1 + (await manager.countBy(Signature, { clinicId, visitId })),
+    summary,
+    why: visit.amending?.why ?? '',
+    judgement,
+    context: { patient, episode, goals: await goalsOf(work, visit.episodeId) },
+    signedBy: caller.userId,
+    signedAt: now,
+  };
+  await work.insertFact(Signature, signature, 'signature', ['visitId', 'summary']);
+  await work.log.write('visit', visitId, [
+    ['signed', false, true],
+    ['summary', visit.summary, summary],
+  ]);
+  await manager.update(Visit, { id: visitId, clinicId }, { signed: true, amending: null, summary });
+}
+
+/** One signs what one has seen: these are other findings, and this is what changed since. */
+async function otherThanSeen(work: UnitOfWork, visit: Visit, at: Date): Promise<HttpProblem> {
+  const changes = [...(await changesSince(work, visit.id, at)), ...(await groundsChangedSince(work, visit.episodeId, at))];
+  return new HttpProblem(
+    409,
+    'The findings have changed',
+    'Nothing was signed: the findings are not those you saw. Look at what changed, then sign.',
+    changes.length > 0
+      ? changes.map(({ what, by }) => ({ path: 'findings', message: `${what} (${by})` }))
+      : [{ path: 'findings', message: 'are others than those that were shown; allowed: the findings as they stand now' }],
+  );
+}
+
+/** Opens a signed visit to be changed. What was signed stays as it is. */
+export async function amend(work: UnitOfWork, visitId: string, { why }: NewAmendment): Promise<void> {
+  const { manager, clinicId, caller, now } = work;
+  const visit = await work.one(Visit, visitId, 'visit', 'pessimistic_write');
+  if (!visit.signed) {
+    // Sent twice by the same person it is done once; another reason is not passed over.
+    if (visit.amending?.by === caller.name && visit.amending.why === why) return;
+    if (visit.amending)
+      throw new HttpProblem(
+        409,
+        'Being amended',
+        `${visit.amending.by} has opened this visit meanwhile: ${visit.amending.why}. It takes changes; sign it when it is done.`,
+      );
+    throw new HttpProblem(409, 'Not signed yet', 'This visit is open: change it, and sign it when it is done.');
+  }
+  const amending = { why, by: caller.name, at: now.toISOString() };
+  await work.log.write('visit', visitId, [['amending', null, amending]]);
+  await manager.update(Visit, { id: visitId, clinicId }, { signed: false, amending });
+}
+
+export async function signedCopy(work: UnitOfWork, id: string): Promise<SignedCopy> {
+  const { manager, clinicId } = work;
+  const row = await work.one(Signature, id, 'signed copy');
+  const visit = await manager.findOneByOrFail(Visit, { id: row.visitId, clinicId });
+  const episode = await manager.findOneByOrFail(Episode, { id: visit.episodeId, clinicId });
+  const patient = row.context?.patient ?? (await manager.findOneByOrFail(Patient, { id: episode.patientId, clinicId }));
+  return {
+    signature: signatureView(row, await work.namesOf([row.signedBy])),
+    assessedOn: visit.assessedOn,
+    patient: `${patient.givenName} ${patient.familyName}`,
+    judgement: row.judgement,
+  };
+}

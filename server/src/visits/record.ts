@@ -1,0 +1,250 @@
+import {
+  measurementsOf,
+  type EpisodeView,
+  type MeasurementView,
+  type OddRecord,
+  type PatientView,
+  type PlanView,
+  type VisitRecord,
+  type VisitView,
+} from '@dial-gauge/contract';
+import { ASSUMED_HAND, findMotion, MOTIONS, protocolOfId, type NormSet, type OwnError, type Session } from '@dial-gauge/core';
+import { In, type SelectQueryBuilder } from 'typeorm';
+import { Clinic } from '../clinic/entities.js';
+import { Episode } from '../episodes/entities.js';
+import { episodeView } from '../episodes/views.js';
+import { ownErrorsOf, ownNormSet } from '../norms/store.js';
+import { Patient } from '../patients/entities.js';
+import { patientView } from '../patients/views.js';
+import { grouped } from '../platform/grouped.js';
+import type { UnitOfWork } from '../platform/unit-of-work.js';
+import { MeasurementRow, TrialRow } from '../readings/entities.js';
+import { measurementView, peopleOf, protocolIdOf, trialViews } from '../readings/views.js';
+import { Visit } from './entities.js';
+
+/** A visit with whose it is and what it is judged by. */
+interface Setting {
+  readonly row: Visit;
+  readonly patient: PatientView;
+  readonly episode: EpisodeView;
+  readonly normSet: string;
+  readonly ownNormSet: NormSet | null;
+  readonly ownErrors: OwnError[];
+  readonly clinic: Clinic;
+}
+
+async function settingOf(work: UnitOfWork, id: string): Promise<Setting> {
+  const { manager, clinicId } = work;
+  const row = await work.one(Visit, id, 'visit');
+  const episode = await manager.findOneByOrFail(Episode, { id: row.episodeId, clinicId });
+  const patient = await manager.findOneByOrFail(Patient, { id: episode.patientId, clinicId });
+  const clinic = await manager.findOneByOrFail(Clinic, { id: clinicId });
+  return {
+    row,
+    patient: patientView(patient),
+    episode: episodeView(episode),
+    normSet: clinic.normSet,
+    ownNormSet: await ownNormSet(work, clinic.normSet),
+    ownErrors: await ownErrorsOf(work),
+    clinic,
+  };
+}
+
+export async function visitRecord(work: UnitOfWork, id: string): Promise<VisitRecord> {
+  const { row, clinic, ...setting } = await settingOf(work, id);
+  const before = await visitBefore(work, row);
+  const { byVisit, odd } = await measurements(work, [id, ...(before ? [before.id] : [])]);
+  const plan = readable(row.plan);
+  return {
+    ...setting,
+    visit: await oneVisitView(work, row),
+    sheet: row.sheet && row.sheet.filter((item) => protocolOfId(item.protocol)),
+    plan: plan.plan,
+    revision: row.revision,
+    cautions: row.cautions,
+    hand: clinic.handWidths ?? ASSUMED_HAND,
+    measurements: byVisit.get(id) ?? [],
+    previous: before ? { assessedOn: before.assessedOn, measurements: byVisit.get(before.id) ?? [] } : null,
+    odd: [...odd, ...plan.odd, ...oddPrecautions(setting.episode)],
+  };
+}
+
+/** A visit and those before it as the core reads them, oldest first. */
+export async function history(work: UnitOfWork, id: string) {
+  const { row, clinic, ...setting } = await settingOf(work, id);
+  void clinic;
+  const all = (await visitViews(work, [row.episodeId])).get(row.episodeId) ?? [];
+  const visits = all.slice(0, 1 + all.findIndex((visit) => visit.id === id));
+  const { byVisit } = await measurements(
+    work,
+    visits.map((visit) => visit.id),
+  );
+  const sessions = visits.map((v): Session => ({ assessedOn: v.assessedOn, measurements: measurementsOf(byVisit.get(v.id) ?? []) }));
+  return { ...setting, visit: visits[visits.length - 1]!, visits, sessions };
+}
+
+/** Narrows to the visits of the same episode that come before one, by day and then by when they were begun. */
+function earlier(query: SelectQueryBuilder<Visit>, { clinicId, episodeId, assessedOn, startedAt, id }: Visit): SelectQueryBuilder<Visit> {
+  return query
+    .where('v.clinicId = :clinicId AND v.episodeId = :episodeId AND v.assessedOn <= :assessedOn', { clinicId, episodeId, assessedOn })
+    .andWhere('(v.assessedOn < :assessedOn OR v.startedAt < :startedAt OR (v.startedAt = :startedAt AND v.id < :id))', { startedAt, id });
+}
+
+async function oneVisitView(work: UnitOfWork, visit: Visit): Promise<VisitView> {
+  const { manager } = work;
+  const before = await earlier(manager.createQueryBuilder(Visit, 'v'), visit).getCount();
+  const readings = (await readingCounts(work, [visit.id])).get(visit.id) ?? 0;
+  return viewOf(visit, before + 1, readings, await work.nameOf(visit.examinerId));
+}
+
+const viewOf = ({ id, assessedOn, signed }: Visit, number: number, readings: number, examiner: string): VisitView => ({
+  id,
+  assessedOn,
+  examiner,
+  readings,
+  number,
+  signed,
+});
+
+/** The last visit before one at which something was measured. */
+function visitBefore({ manager }: UnitOfWork, visit: Visit): Promise<Visit | null> {
+  return earlier(manager.createQueryBuilder(Visit, 'v'), visit)
+    .andWhere(
+      'EXISTS (SELECT 1 FROM measurement m JOIN trial t ON t.measurement_id = m.id AND t.clinic_id = m.clinic_id WHERE m.visit_id = v.id AND t.withdrawn_at IS NULL)',
+    )
+    .orderBy('v.assessedOn', 'DESC')
+    .addOrderBy('v.startedAt', 'DESC')
+    .addOrderBy('v.id', 'DESC')
+    .limit(1)
+    .getOne();
+}
+
+/** How many readings stand, by visit. */
+async function readingCounts({ manager, clinicId }: UnitOfWork, visitIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
+  if (visitIds.length === 0) return new Map();
+  const counts = await manager
+    .createQueryBuilder(MeasurementRow, 'm')
+    .innerJoin(TrialRow, 't', 't.measurementId = m.id AND t.clinicId = m.clinicId')
+    .select('m.visitId', 'visitId')
+    .addSelect('COUNT(*)', 'readings')
+    .where('m.clinicId = :clinicId AND m.visitId IN (:...visitIds) AND t.withdrawnAt IS NULL', { clinicId, visitIds })
+    .groupBy('m.visitId')
+    .getRawMany<{ visitId: string; readings: string }>();
+  return new Map(counts.map((count) => [count.visitId, Number(count.readings)]));
+}
+
+/** All visits of some episodes, oldest first and numbered. */
+export async function visitViews(work: UnitOfWork, episodeIds: readonly string[]): Promise<ReadonlyMap<string, VisitView[]>> {
+  const { manager, clinicId } = work;
+  if (episodeIds.length === 0) return new Map();
+  const visits = await manager.find(Visit, {
+    where: { clinicId, episodeId: In([...episodeIds]) },
+    order: { assessedOn: 'ASC', startedAt: 'ASC', id: 'ASC' },
+    select: { id: true, clinicId: true, episodeId: true, examinerId: true, assessedOn: true, startedAt: true, signed: true },
+  });
+  return numbered(work, visits);
+}
+
+/** Single visits, as the last of their episodes: their number is how many there are. */
+export async function lastVisitViews(work: UnitOfWork, numbers: ReadonlyMap<string, number>): Promise<ReadonlyMap<string, VisitView>> {
+  const { manager, clinicId } = work;
+  if (numbers.size === 0) return new Map();
+  const visits = await manager.findBy(Visit, { clinicId, id: In([...numbers.keys()]) });
+  const readings = await readingCounts(work, [...numbers.keys()]);
+  const names = await work.namesOf(visits.map((visit) => visit.examinerId));
+  return new Map(
+    visits.map((visit) => [
+      visit.id,
+      viewOf(visit, numbers.get(visit.id)!, readings.get(visit.id) ?? 0, names.get(visit.examinerId) ?? ''),
+    ]),
+  );
+}
+
+async function numbered(work: UnitOfWork, oldestFirst: readonly Visit[]): Promise<ReadonlyMap<string, VisitView[]>> {
+  const readings = await readingCounts(
+    work,
+    oldestFirst.map((visit) => visit.id),
+  );
+  const names = await work.namesOf(oldestFirst.map((visit) => visit.examinerId));
+  const byEpisode = new Map<string, VisitView[]>();
+  for (const visit of oldestFirst) {
+    const own = byEpisode.get(visit.episodeId) ?? [];
+    own.push(viewOf(visit, own.length + 1, readings.get(visit.id) ?? 0, names.get(visit.examinerId) ?? ''));
+    byEpisode.set(visit.episodeId, own);
+  }
+  return byEpisode;
+}
+
+/** Measurements by visit, with their standing trials in the order held; those of a motion that this version does not know apart. */
+export async function measurements(work: UnitOfWork, visitIds: readonly string[]) {
+  const { manager, clinicId } = work;
+  const byVisit = new Map<string, MeasurementView[]>();
+  if (visitIds.length === 0) return { byVisit, odd: [] };
+  const rows = await manager.findBy(MeasurementRow, { clinicId, visitId: In([...visitIds]) });
+  const trials = await trialsOf(
+    work,
+    rows.map((row) => row.id),
+  );
+  const names = await work.namesOf([...trials.values()].flatMap(peopleOf));
+  const known = rows.filter((row) => findMotion(row.motion) && (row.variant === '' || protocolIdOf(row)));
+  for (const row of known.sort(byCatalogue)) {
+    const own = byVisit.get(row.visitId) ?? [];
+    own.push(measurementView(row, trialViews(trials.get(row.id) ?? [], names)));
+    byVisit.set(row.visitId, own);
+  }
+  const odd = rows
+    .filter((row) => !known.includes(row))
+    .map(({ id, motion, side, protocol }): OddRecord => ({
+      id,
+      what: `${motion}, ${side}, by ${protocol}`,
+      why: 'The library of this version does not hold this way of measuring. Its readings are kept and are not judged.',
+    }));
+  return { byVisit, odd };
+}
+
+/** Readings by measurement, in the order held. */
+async function trialsOf({ manager, clinicId }: UnitOfWork, measurementIds: readonly string[]): Promise<ReadonlyMap<string, TrialRow[]>> {
+  if (measurementIds.length === 0) return new Map();
+  const trials = await manager.find(TrialRow, {
+    where: { clinicId, measurementId: In([...measurementIds]) },
+    order: { heldAt: 'ASC', savedAt: 'ASC' },
+  });
+  return grouped(trials, (trial) => trial.measurementId);
+}
+
+/** A stored run sheet without the steps that this version cannot read, and what those were. */
+function readable(plan: PlanView | null): { plan: PlanView | null; odd: OddRecord[] } {
+  if (!plan) return { plan, odd: [] };
+  const strange = plan.steps.filter((step) => !protocolOfId(step.protocol));
+  const steps = plan.steps.filter((step) => !strange.includes(step));
+  const odd = strange.map(({ protocol, side, mode }): OddRecord => ({
+    id: protocol,
+    what: `run sheet: ${protocol}, ${side}, ${mode}`,
+    why: 'The library of this version does not hold this way of measuring. It is left out of the run sheet.',
+  }));
+  return { plan: steps.length > 0 ? { ...plan, steps } : null, odd };
+}
+
+/** A limit that cannot be read must not be passed over in silence. */
+function oddPrecautions({ precautions }: EpisodeView): OddRecord[] {
+  return precautions
+    .filter((precaution) => !findMotion(precaution.motion))
+    .map(({ motion, limit, source }) => ({
+      id: motion,
+      what: `precaution: ${motion}, ${limit === null ? 'not to be measured' : `to ${limit}`} (${source})`,
+      why: 'This version does not know the motion, so nothing is held against this limit. Read it, and enter it again, before you measure.',
+    }));
+}
+
+const PLACE = new Map(MOTIONS.map((known, index) => [known.id, index]));
+
+/** The order of a report: by catalogue, then left before right, active before passive. */
+function byCatalogue(a: MeasurementRow, b: MeasurementRow): number {
+  return (
+    (PLACE.get(a.motion) ?? 0) - (PLACE.get(b.motion) ?? 0) ||
+    a.protocol.localeCompare(b.protocol) ||
+    a.digit - b.digit ||
+    a.side.localeCompare(b.side) ||
+    a.mode.localeCompare(b.mode)
+  );
+}

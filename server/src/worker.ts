@@ -1,0 +1,33 @@
+import { workerData } from 'node:worker_threads';
+import { connect, createDataSource, Database, type DatabaseSettings } from './platform/database.js';
+import { perform } from './platform/perform.js';
+import type { Served } from './platform/resource.js';
+import { toOutcome, type Outcome, type Task } from './platform/threads.js';
+import { ENTITIES, RESOURCES } from './resources.js';
+
+const routes = new Map<string, Served>(
+  RESOURCES.flatMap((resource) => resource.routes).map((served) => [`${served.route.method} ${served.route.path}`, served] as const),
+);
+
+/** Connected at the first task, and tried again at the next where that failed: the database may be away for a while. */
+let database: Promise<Database> | undefined;
+// Piscina hands its own data beside ours.
+const settings = (Array.isArray(workerData) ? workerData[1] : workerData) as DatabaseSettings;
+
+function connected(): Promise<Database> {
+  database ??= connect(createDataSource(settings, ENTITIES)).then((dataSource) => new Database(dataSource));
+  database.catch(() => (database = undefined));
+  return database;
+}
+
+/** One task: the same unit of work as anywhere else, its answer made into text here, so that nobody waits for that either. */
+export default async function run({ method, path, caller, call }: Task): Promise<Outcome> {
+  try {
+    const served = routes.get(`${method} ${path}`);
+    if (!served) throw new Error(`no route ${method} ${path}`);
+    const { status, answer } = await perform(await connected(), served, caller, call);
+    return { status, json: JSON.stringify(answer) };
+  } catch (error) {
+    return toOutcome(error);
+  }
+}
