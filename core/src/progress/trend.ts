@@ -1,8 +1,9 @@
-import { mean, median, medianSorted } from 'simple-statistics';
+import { mean, median } from 'simple-statistics';
 import { Z95 } from '../error/sem.js';
 import { compareDays, weeksSince } from '../days.js';
 import type { IsoDate } from '../terms.js';
 import { leastKendall } from './kendall.js';
+import { slopesOf, type Slopes } from './slopes.js';
 
 /** One reading on one day with its standard error, in the motion's unit. */
 export interface DatedValue {
@@ -49,7 +50,7 @@ export function trendOf(points: readonly DatedValue[]): Trend | null {
   const from = inOrder[0]!.on;
   const at = inOrder.map((p) => ({ week: weeksSince(from, p.on), value: p.value }));
   const slopes = slopesOf(at);
-  const perWeek = medianSorted(slopes);
+  const perWeek = medianOf(slopes);
   const start = median(at.map((p) => p.value - perWeek * p.week));
   const week = mean(at.map((p) => p.week));
   const spread = at.reduce((sum, p) => sum + (p.week - week) ** 2, 0);
@@ -73,24 +74,17 @@ function inOrderOfDays(points: readonly DatedValue[]): DatedValue[] {
   return [...points].sort((a, b) => compareDays(a.on, b.on));
 }
 
-/** Slopes between all pairs of visits on different days, sorted. */
-function slopesOf(at: readonly { readonly week: number; readonly value: number }[]): number[] {
-  const slopes: number[] = [];
-  for (let i = 0; i < at.length; i++) {
-    for (let j = i + 1; j < at.length; j++) {
-      const weeks = at[j]!.week - at[i]!.week;
-      if (weeks > 0) slopes.push((at[j]!.value - at[i]!.value) / weeks);
-    }
-  }
-  return slopes.sort((a, b) => a - b);
+function medianOf({ count, at }: Slopes): number {
+  const half = Math.floor(count / 2);
+  return count % 2 ? at(half) : (at(half - 1) + at(half)) / 2;
 }
 
-/** Sen's interval from the sorted slopes of n visits; undefined where there are too few for 95 %. */
-function rankInterval(slopes: readonly number[], n: number): { low: number; high: number } | undefined {
+/** Sen's interval from the ranked slopes of n visits; undefined where there are too few for 95 %. */
+function rankInterval({ count, at }: Slopes, n: number): { low: number; high: number } | undefined {
   const least = leastKendall(n, 0.025);
-  if (least === undefined || slopes.length < (n * (n - 1)) / 2) return undefined;
-  const below = (slopes.length - (least - 2)) / 2;
-  return { low: slopes[below - 1]!, high: slopes[slopes.length - below]! };
+  if (least === undefined || count < (n * (n - 1)) / 2) return undefined;
+  const below = (count - (least - 2)) / 2;
+  return { low: at(below - 1), high: at(count - below) };
 }
 
 /** Where the line of a trend stands on a day. */
@@ -123,6 +117,9 @@ export interface Plateau {
 /** Three visits and three weeks. @see common practice, no source */
 const LEAST_WEEKS = 3;
 
+/** Runs of more visits than this are tried a tenth shorter each time, not one by one: what a year and more says does not hang on one visit. */
+const ONE_BY_ONE = 60;
+
 /**
  * The longest run of last visits without a change: three visits and three
  * weeks or more, no two of them further apart than the smallest real change,
@@ -130,14 +127,27 @@ const LEAST_WEEKS = 3;
  */
 export function plateauOf(points: readonly DatedValue[]): Plateau | null {
   const inOrder = inOrderOfDays(points);
-  for (let first = 0; first + LEAST_VISITS <= inOrder.length; first++) {
-    const run = inOrder.slice(first);
-    const [start, end] = [run[0]!, run[run.length - 1]!];
-    const weeks = weeksSince(start.on, end.on);
+  const end = inOrder[inOrder.length - 1];
+  for (let visits = inOrder.length - firstUnchanged(inOrder); end && visits >= LEAST_VISITS; visits = shorter(visits)) {
+    const run = inOrder.slice(-visits);
+    const weeks = weeksSince(run[0]!.on, end.on);
     if (weeks < LEAST_WEEKS) return null;
-    const changed = run.some((a, at) => run.slice(at + 1).some((b) => Math.abs(b.value - a.value) >= Z95 * Math.hypot(a.sem, b.sem)));
-    const trend = changed ? null : trendOf(run);
-    if (trend && !isMoving(trend)) return { from: start.on, to: end.on, visits: run.length, weeks, trend };
+    const trend = trendOf(run);
+    if (trend && !isMoving(trend)) return { from: run[0]!.on, to: end.on, visits, weeks, trend };
   }
   return null;
 }
+
+const shorter = (visits: number): number => (visits > ONE_BY_ONE ? Math.max(ONE_BY_ONE, Math.floor(visits * 0.9)) : visits - 1);
+
+/** Where the longest run of last readings begins no two of which are really apart. A longer one has the same pairs and more. */
+function firstUnchanged(inOrder: readonly DatedValue[]): number {
+  let first = inOrder.length;
+  for (; first > 0; first -= 1) {
+    const earlier = inOrder[first - 1]!;
+    for (let at = first; at < inOrder.length; at++) if (!isWithinError(earlier, inOrder[at]!)) return first;
+  }
+  return first;
+}
+
+const isWithinError = (a: DatedValue, b: DatedValue): boolean => Math.abs(b.value - a.value) < Z95 * Math.hypot(a.sem, b.sem);

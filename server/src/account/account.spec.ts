@@ -64,10 +64,7 @@ describe('doors', () => {
     let behind: Express;
     beforeAll(() => (behind = clinics.harness.appWith({ trustProxy: 'loopback' })));
     const attempt = (email: string, password: string, address: string, app = behind) =>
-      request(app)
-        .post('/api/session')
-        .set('x-forwarded-for', address)
-        .send({ email, password });
+      request(app).post('/api/session').set('x-forwarded-for', address).send({ email, password });
 
     it('locks out whoever guesses, for that account and from there, and nobody else behind the same proxy', async () => {
       // Many at once do not slip past the count.

@@ -41,9 +41,6 @@ describe('a caseload', () => {
     const latest = await all({});
     expect(latest.length).toBe(COUNT);
     expect(new Set(latest).size).toBe(COUNT);
-    expect(latest[0])
-      .withContext('who came last is first')
-      .toBe(name(COUNT - 1));
     expect(await all({ order: 'name' })).toEqual(Array.from({ length: COUNT }, (_, n) => name(n)));
     expect(await all({ order: 'due' })).toEqual(Array.from({ length: COUNT / 10 }, (_, n) => name(n * 10)));
   });

@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { chanceOfKendall, leastKendall } from './kendall.js';
+import { countedSlopes, slopesOf, sortedSlopes } from './slopes.js';
+import { plateauOf, trendOf, type DatedValue } from './trend.js';
+
+const point = fc.record({ week: fc.integer({ min: 0, max: 30 }), value: fc.integer({ min: -40, max: 140 }) });
+
+describe('ranked slopes', () => {
+  it('are those of the worked trend', () => {
+    const slopes = slopesOf([70, 84, 95, 103, 112].map((value, at) => ({ week: 2 * at, value })));
+    expect([slopes.count, slopes.at(0), slopes.at(9)]).toEqual([10, 4, 7]);
+  });
+
+  it('are the same counted as made and sorted, also with readings of one day', () => {
+    fc.assert(
+      fc.property(fc.array(point, { minLength: 3, maxLength: 24 }), (points) => {
+        const inOrder = [...points].sort((a, b) => a.week - b.week);
+        const [sorted, counted] = [sortedSlopes(inOrder), countedSlopes(inOrder)];
+        expect(counted.count).toBe(sorted.count);
+        for (let rank = 0; rank < sorted.count; rank++) expect(counted.at(rank)).toBeCloseTo(sorted.at(rank), 5);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('of very many readings are counted, not made', () => {
+    const many = Array.from({ length: 3000 }, (_, at) => ({ week: at, value: 0.5 * at + ((at * 7919) % 13) }));
+    const slopes = slopesOf(many);
+    expect(slopes.count).toBe((3000 * 2999) / 2);
+    expect(slopes.at(Math.floor(slopes.count / 2))).toBeCloseTo(0.5, 3);
+  });
+});
+
+describe('Kendall’s S of many values', () => {
+  it('is as good as normal where that is taken for it', () => {
+    for (const n of [120, 121, 140, 150]) {
+      const least = leastKendall(n, 0.025)!;
+      expect(chanceOfKendall(n, least)).withContext(`n ${n}`).toBeLessThanOrEqual(0.0252);
+      expect(chanceOfKendall(n, least - 4))
+        .withContext(`n ${n}`)
+        .toBeGreaterThan(0.025);
+    }
+  });
+
+  it('sums to one', () => {
+    for (const n of [2, 5, 30, 90]) expect(chanceOfKendall(n, (-n * (n - 1)) / 2)).toBeCloseTo(1, 9);
+  });
+});
+
+describe('standing still, over many visits', () => {
+  const visits = (count: number, value: (at: number) => number): DatedValue[] =>
+    Array.from({ length: count }, (_, at) => ({
+      on: new Date(Date.UTC(2000, 0, 1 + 7 * at)).toISOString().slice(0, 10),
+      value: value(at),
+      sem: 3,
+    }));
+
+  it('is found over hundreds, and the trend with it', () => {
+    const noise = (at: number) => ((at * 7919) % 5) - 2;
+    const points = visits(400, (at) => (at < 200 ? at * 0.5 : 100) + noise(at));
+    const plateau = plateauOf(points)!;
+    expect(plateau.visits).toBeGreaterThan(190);
+    expect(plateau.visits).toBeLessThan(215);
+    expect(trendOf(points)!.perWeek).toBeGreaterThan(0.2);
+  });
+
+  it('is none while it moves', () => {
+    expect(plateauOf(visits(300, (at) => at * 0.9))?.visits ?? 0).toBeLessThan(10);
+  });
+});
