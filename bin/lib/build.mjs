@@ -19,6 +19,8 @@ export const buildServer = () =>
       [
         'esbuild',
         'src/main.ts',
+        // What the threads run: a file of its own.
+        'src/worker.ts',
         '--bundle',
         '--platform=node',
         '--target=node20',
@@ -28,7 +30,7 @@ export const buildServer = () =>
         '--alias:@dial-gauge/core=../core/src/index.ts',
         '--alias:@dial-gauge/contract=../contract/src/index.ts',
         '--sourcemap',
-        '--outfile=dist/main.js',
+        '--outdir=dist',
         '--log-level=warning',
       ],
       { cwd: inRoot('server'), quiet: true },

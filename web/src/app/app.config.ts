@@ -1,3 +1,4 @@
+import { APP_BASE_HREF } from '@angular/common';
 import { provideHttpClient, withInterceptors } from '@angular/common/http';
 import type { ApplicationConfig } from '@angular/core';
 import { provideRouter, TitleStrategy, withComponentInputBinding } from '@angular/router';
@@ -10,5 +11,7 @@ export const appConfig: ApplicationConfig = {
     provideRouter(routes, withComponentInputBinding()),
     provideHttpClient(withInterceptors([askToSignInAgain])),
     { provide: TitleStrategy, useClass: PageTitle },
+    // The page has no base of its own, so that none can be planted.
+    { provide: APP_BASE_HREF, useValue: '/' },
   ],
 };

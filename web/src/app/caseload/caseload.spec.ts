@@ -3,9 +3,10 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatDialogRef } from '@angular/material/dialog';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
-import { provideRouter } from '@angular/router';
+import { provideRouter, Router } from '@angular/router';
 import { formatISO, subDays } from 'date-fns';
 import { visitRecord } from '../testing/records';
+import { until } from '../testing/until';
 import { CaseloadPage } from './caseload';
 import { NewPatientDialog } from './new-patient.dialog';
 import { PatientPage } from './patient';
@@ -31,7 +32,10 @@ describe('caseload', () => {
     const open = async (answer: unknown, status = 200) => {
       const fixture = TestBed.createComponent(CaseloadPage);
       fixture.detectChanges();
-      http.expectOne('/api/caseload').flush(answer as object, { status, statusText: 'x' });
+      fixture.nativeElement.style.height = '600px';
+      http
+        .expectOne('/api/caseload?order=latest')
+        .flush(Array.isArray(answer) ? { rows: answer, odd: [], next: null } : (answer as object), { status, statusText: 'x' });
       await fixture.whenStable();
       return fixture;
     };
@@ -64,9 +68,49 @@ describe('caseload', () => {
       expect(page.querySelector('[role=alert]')!.textContent).toBe('The database does not answer.');
       [...page.querySelectorAll('button')].find((b) => b.textContent!.includes('Try again'))!.click();
       fixture.detectChanges();
-      http.expectOne('/api/caseload').flush([row(today())]);
+      http.expectOne('/api/caseload?order=latest').flush({ rows: [row(today())], odd: [], next: null });
       await fixture.whenStable();
-      expect(words(fixture)).toContain('1 in care');
+      expect(words(fixture)).toContain('Ilka Marsh');
+    });
+
+    it('asks for the next page before the end of this one, and draws only what is in sight', async () => {
+      const fixture = TestBed.createComponent(CaseloadPage);
+      document.body.append(fixture.nativeElement);
+      fixture.nativeElement.style.cssText = 'display: block; height: 600px';
+      fixture.detectChanges();
+      const rows = Array.from({ length: 50 }, (_, n) => {
+        const one = row(today());
+        return { ...one, episode: { ...one.episode, id: crypto.randomUUID() }, patient: { ...one.patient, familyName: `Marsh${n}` } };
+      });
+      http.expectOne('/api/caseload?order=latest').flush({ rows, odd: [], next: 'further' });
+      await fixture.whenStable();
+      const viewport = fixture.nativeElement.querySelector('cdk-virtual-scroll-viewport') as HTMLElement;
+      viewport.style.height = '500px';
+      window.dispatchEvent(new Event('resize'));
+      await new Promise((resolve) => setTimeout(resolve, 100));
+      expect(fixture.nativeElement.querySelectorAll('li').length).toBeLessThan(40);
+      viewport.scrollTop = 30 * 74;
+      viewport.dispatchEvent(new Event('scroll'));
+      const further = await until(() => http.match('/api/caseload?order=latest&after=further')[0]);
+      further.flush({ rows: [], odd: [{ id: 'x', what: 'Ilka Odd', why: 'patient.sex is not one of the allowed' }], next: null });
+      await fixture.whenStable();
+      expect(words(fixture)).toContain('One record cannot be read here.');
+      expect(words(fixture)).toContain('Ilka Odd: patient.sex');
+      fixture.nativeElement.remove();
+    });
+
+    it('finds by what is typed, and says so when nobody is found', async () => {
+      const fixture = await open([]);
+      const router = TestBed.inject(Router);
+      const field = fixture.nativeElement.querySelector('input[type=search]') as HTMLInputElement;
+      field.value = 'stiff';
+      field.dispatchEvent(new Event('input'));
+      await until(() => router.url.includes('find=stiff'));
+      fixture.componentRef.setInput('find', 'stiff');
+      fixture.detectChanges();
+      http.expectOne('/api/caseload?order=latest&find=stiff').flush({ rows: [], odd: [], next: null });
+      await fixture.whenStable();
+      expect(words(fixture)).toContain('Nobody in care is found by “stiff”');
     });
 
     it('refuses an answer that does not keep the contract', async () => {

@@ -1,19 +1,37 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { rxResource } from '@angular/core/rxjs-interop';
+import { ScrollingModule, type CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
+import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { Router, RouterLink } from '@angular/router';
+import {
+  CASELOAD_ORDERS,
+  PATIENTS,
+  type CaseloadOrder,
+  type CaseloadPage as Page,
+  type CaseloadRow,
+  type OddRecord,
+} from '@dial-gauge/contract';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
+import { debounceTime, fromEvent, map, startWith, Subject, switchMap, tap, catchError, EMPTY, exhaustMap } from 'rxjs';
 import { Api } from '../data/api';
 import { toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
-import { dayWords, episodeWords, fullName, personWords } from './words';
+import { OddRecords } from '../ui/odd-records';
+import { dayWords, episodeWords, fullName, personWords, today } from './words';
 
-/** The door: who is in care, and when they were last measured. */
+const ORDER_WORDS: Readonly<Record<CaseloadOrder, string>> = { latest: 'seen last first', name: 'by name', due: 'due first' };
+/** Rows from the end at which the next page is asked for. */
+const AHEAD = 25;
+/** Heights of a row, in pixels, on a desk and on a phone: rows that are not drawn are counted by it. */
+const ROW = { wide: 74, narrow: 128 };
+const NARROW = '(max-width: 700px)';
+
+/** The door: who is in care, found by a word, in the order wanted; a page at a time, however many they are. */
 @Component({
   selector: 'dg-caseload',
-  imports: [Frame, MatButtonModule, MatIconModule, RouterLink],
+  imports: [Frame, MatButtonModule, MatIconModule, OddRecords, RouterLink, ScrollingModule],
   templateUrl: './caseload.html',
   styleUrl: './caseload.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -22,9 +40,96 @@ export class CaseloadPage {
   private readonly api = inject(Api);
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
-  protected readonly rows = rxResource({ stream: () => this.api.call('caseload') });
+  /** From the address, so that a reload shows the same. */
+  readonly find = input('');
+  readonly order = input<string>();
+  protected readonly orders = CASELOAD_ORDERS.map((id) => ({ id, words: ORDER_WORDS[id] }));
+  protected readonly rows = signal<readonly CaseloadRow[]>([]);
+  protected readonly odd = signal<readonly OddRecord[]>([]);
+  protected readonly next = signal<string | null>(null);
+  protected readonly loaded = signal(false);
+  protected readonly failure = signal('');
   protected readonly words = { dayWords, episodeWords, fullName, personWords };
-  protected readonly failure = () => toFailure(this.rows.error()).message;
+  private readonly viewport = viewChild<CdkVirtualScrollViewport>('viewport');
+  private readonly asked = new Subject<void>();
+  private readonly more = new Subject<void>();
+  private readonly typed = new Subject<string>();
+  private readonly isNarrow = matchMedia(NARROW);
+  protected readonly rowHeight = toSignal(
+    fromEvent<MediaQueryListEvent>(this.isNarrow, 'change').pipe(
+      map((event) => event.matches),
+      startWith(this.isNarrow.matches),
+      map((narrow) => (narrow ? ROW.narrow : ROW.wide)),
+    ),
+    { requireSync: true },
+  );
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    const failed = (error: unknown) => {
+      this.failure.set(toFailure(error).message);
+      return EMPTY;
+    };
+    this.asked
+      .pipe(
+        tap(() => this.failure.set('')),
+        switchMap(() => this.page().pipe(catchError(failed))),
+        takeUntilDestroyed(destroyed),
+      )
+      .subscribe((page) => this.show([], page));
+    this.more
+      .pipe(
+        exhaustMap(() => this.page(this.next() ?? undefined).pipe(catchError(failed))),
+        takeUntilDestroyed(destroyed),
+      )
+      .subscribe((page) => this.show(this.rows(), page));
+    this.typed.pipe(debounceTime(250), takeUntilDestroyed(destroyed)).subscribe((find) => this.goTo({ find: find || null }));
+    effect(() => {
+      this.find();
+      this.order();
+      untracked(() => this.reload());
+    });
+  }
+
+  protected chosenOrder(): CaseloadOrder {
+    return CASELOAD_ORDERS.find((order) => order === this.order()) ?? 'latest';
+  }
+
+  private page(after?: string) {
+    return this.api.call(PATIENTS.caseload, { query: { order: this.chosenOrder(), find: this.find().slice(0, 80), after } });
+  }
+
+  private show(before: readonly CaseloadRow[], { rows, odd, next }: Page): void {
+    this.rows.set([...before, ...rows]);
+    this.odd.update((all) => (before.length ? [...all, ...odd] : odd));
+    this.next.set(next);
+    this.loaded.set(true);
+    if (before.length === 0) this.viewport()?.scrollToIndex(0);
+  }
+
+  protected reload(): void {
+    this.asked.next();
+  }
+
+  /** The next page, before the last row of this one is reached. */
+  protected scrolled(firstShown: number): void {
+    const shown = firstShown + (this.viewport()?.getRenderedRange().end ?? 0) - (this.viewport()?.getRenderedRange().start ?? 0);
+    if (this.next() && shown + AHEAD >= this.rows().length) this.more.next();
+  }
+
+  protected search(text: string): void {
+    this.typed.next(text.trim());
+  }
+
+  protected goTo(queryParams: { find?: string | null; order?: string | null }): void {
+    void this.router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
+  }
+
+  protected key = (_: number, row: CaseloadRow): string => row.episode.id;
+
+  protected isDue(day: string): boolean {
+    return day <= today();
+  }
 
   protected ago(day: string): string {
     const days = differenceInCalendarDays(new Date(), parseISO(day));
@@ -41,5 +146,10 @@ export class CaseloadPage {
       .subscribe((id) => {
         if (id) void this.router.navigate(['/patients', id]);
       });
+  }
+
+  protected async showSessions(): Promise<void> {
+    const { SessionsDialog } = await import('../shell/sessions.dialog');
+    this.dialog.open(SessionsDialog, { width: '560px', maxHeight: '92vh' });
   }
 }

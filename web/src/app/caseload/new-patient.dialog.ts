@@ -5,7 +5,7 @@ import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
-import { type NewPatient } from '@dial-gauge/contract';
+import { PATIENTS, type NewPatient } from '@dial-gauge/contract';
 import { INVOLVED_SIDES, SEXES, type InvolvedSide, type Sex } from '@dial-gauge/core';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
@@ -61,7 +61,7 @@ export class NewPatientDialog {
     const body: NewPatient = { id: this.ids.patient, ...patient, episode: { id: this.ids.episode, complaint, involvedSide } };
     this.busy.set(true);
     this.problem.set('');
-    this.api.call('addPatient', { body }).subscribe({
+    this.api.call(PATIENTS.addPatient, { body }).subscribe({
       next: (record) => this.dialog.close(record.patient.id),
       error: (error: unknown) => {
         this.busy.set(false);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angu
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import type { EpisodeView } from '@dial-gauge/contract';
+import { PATIENTS, VISITS, type EpisodeView } from '@dial-gauge/contract';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
@@ -21,14 +21,17 @@ export class PatientPage {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   readonly id = input.required<string>();
-  protected readonly record = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('patient', { id: params }) });
+  protected readonly record = rxResource({
+    params: () => this.id(),
+    stream: ({ params }) => this.api.call(PATIENTS.patient, { id: params }),
+  });
   protected readonly words = { dayWords, episodeWords, fullName, personWords };
   protected readonly problem = signal('');
 
   protected startVisit(episode: EpisodeView): void {
     const id = crypto.randomUUID();
     this.api
-      .call('startVisit', {
+      .call(VISITS.startVisit, {
         id: episode.id,
         body: { id, assessedOn: today() },
       })

@@ -20,7 +20,7 @@ export function personWords(patient: PatientView): string {
 const INVOLVED = { left: 'left side', right: 'right side', both: 'both sides' } as const;
 
 /** "Both hips stiff · both sides" */
-export function episodeWords({ complaint, involvedSide }: EpisodeView): string {
+export function episodeWords({ complaint, involvedSide }: Pick<EpisodeView, 'complaint' | 'involvedSide'>): string {
   return involvedSide ? `${complaint} · ${INVOLVED[involvedSide]}` : complaint;
 }
 

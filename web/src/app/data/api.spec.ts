@@ -1,7 +1,7 @@
 import { HttpErrorResponse, provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { ROUTES } from '@dial-gauge/contract';
+import { ACCOUNT, READINGS, VISITS, RESOURCES, type Route } from '@dial-gauge/contract';
 import { SOME_ID } from '../testing/records';
 import { Api } from './api';
 import { describeFailure, toFailure } from './problem';
@@ -17,7 +17,7 @@ describe('Api', () => {
   afterEach(() => http.verify());
 
   it('asks nothing before it is subscribed, and asks by the contract', () => {
-    const call = api.call('withdrawReading', { id: SOME_ID, body: {} });
+    const call = api.call(READINGS.withdrawReading, { id: SOME_ID, body: {} });
     http.expectNone(() => true);
     call.subscribe();
     const { method, url } = http.expectOne(() => true).request;
@@ -25,12 +25,12 @@ describe('Api', () => {
   });
 
   it('never lets an id leave its place in the address', () => {
-    api.call('visit', { id: '../../session?x=' }).subscribe();
+    api.call(VISITS.visit, { id: '../../session?x=' }).subscribe();
     http.expectOne('/api/visits/..%2F..%2Fsession%3Fx%3D');
   });
 
   it('knows a place for the id in every route that wants one', () => {
-    for (const route of Object.values(ROUTES))
+    for (const route of Object.values(RESOURCES).flatMap((routes): Route[] => Object.values(routes)))
       expect((route.path.match(/:/g) ?? []).length)
         .withContext(route.path)
         .toBeLessThanOrEqual(1);
@@ -38,7 +38,7 @@ describe('Api', () => {
 
   it('refuses an answer that does not keep the contract', () => {
     let failure = toFailure(null);
-    api.call('session').subscribe({ error: (error: unknown) => (failure = toFailure(error)) });
+    api.call(ACCOUNT.session).subscribe({ error: (error: unknown) => (failure = toFailure(error)) });
     http.expectOne('/api/session').flush({ user: 'somebody' });
     expect(failure.passing).toBeFalse();
     expect(failure.message).toContain('could not be read');

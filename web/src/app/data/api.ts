@@ -1,31 +1,44 @@
-import { HttpClient } from '@angular/common/http';
+import { HttpClient, type HttpResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Route } from '@dial-gauge/contract';
-import { ROUTES } from '@dial-gauge/contract/routes';
 import { map, type Observable } from 'rxjs';
 import type * as z from 'zod';
 
-type RouteName = keyof typeof ROUTES;
-type Answer<N extends RouteName> = z.output<(typeof ROUTES)[N]['answer']>;
-type Body<N extends RouteName> = z.input<(typeof ROUTES)[N]['body']>;
+export interface Asked<R extends Route> {
+  /** Fills the `:id` of the route. */
+  readonly id?: string;
+  readonly body?: z.input<R['body']>;
+  readonly query?: z.input<R['query']>;
+  /** The user on whose behalf it is sent; the server refuses it when somebody else is signed in. */
+  readonly as?: string;
+  /** When what it carries was entered, by the clock of this device. */
+  readonly enteredAt?: string;
+}
 
 /**
  * The API as the contract describes it: path, method and types come from the
- * route table, and every answer is checked against it before anybody sees it.
+ * route, and every answer is checked against it before anybody sees it.
  */
 @Injectable({ providedIn: 'root' })
 export class Api {
   private readonly http = inject(HttpClient);
 
-  /**
-   * @param as the user on whose behalf it is sent; the server refuses it when somebody else is signed in
-   * @param id fills the `:id` of the route
-   * @returns a cold observable: nothing is sent until it is subscribed, and once more for every subscription
-   */
-  call<N extends RouteName>(name: N, { id = '', body, as }: { id?: string; body?: Body<N>; as?: string } = {}): Observable<Answer<N>> {
-    const route: Route = ROUTES[name];
+  /** @returns a cold observable: nothing is sent until it is subscribed, and once more for every subscription */
+  call<R extends Route>(route: R, asked: Asked<R> = {}): Observable<z.output<R['answer']>> {
+    return this.send(route, asked).pipe(map(({ body }) => route.answer.parse(body) as z.output<R['answer']>));
+  }
+
+  /** The same with the answer as it came: its status may say more than its body. */
+  send<R extends Route>(route: R, { id = '', body, query, as, enteredAt }: Asked<R>): Observable<HttpResponse<unknown>> {
     const url = `/api${route.path.replace(':id', encodeURIComponent(id))}`;
-    const headers = as ? { 'x-dial-gauge-user': as } : undefined;
-    return this.http.request(route.method, url, { body, headers }).pipe(map((answer) => route.answer.parse(answer) as Answer<N>));
+    const headers: Record<string, string> = {};
+    if (as) headers['x-dial-gauge-user'] = as;
+    // With it goes what this device takes for now: the server sees by how much its clock is off.
+    if (enteredAt) Object.assign(headers, { 'x-dial-gauge-entered': enteredAt, 'x-dial-gauge-clock': new Date().toISOString() });
+    const params = Object.fromEntries(Object.entries(query ?? {}).filter(([, value]) => value !== undefined && value !== '')) as Record<
+      string,
+      string
+    >;
+    return this.http.request(route.method, url, { body, headers, params, observe: 'response' });
   }
 }

@@ -1,5 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { SessionView, SignIn } from '@dial-gauge/contract';
+import { ACCOUNT, type SessionView, type SignIn } from '@dial-gauge/contract';
 import { catchError, finalize, map, of, tap, type Observable } from 'rxjs';
 import { Api } from './api';
 
@@ -13,7 +13,7 @@ export class Session {
   /** Asks the server once after a reload. */
   check(): Observable<boolean> {
     if (this.state()) return of(true);
-    return this.api.call('session').pipe(
+    return this.api.call(ACCOUNT.session).pipe(
       tap((session) => this.state.set(session)),
       map(() => true),
       catchError(() => of(false)),
@@ -21,10 +21,10 @@ export class Session {
   }
 
   signIn(body: SignIn): Observable<SessionView> {
-    return this.api.call('signIn', { body }).pipe(tap((session) => this.state.set(session)));
+    return this.api.call(ACCOUNT.signIn, { body }).pipe(tap((session) => this.state.set(session)));
   }
 
   signOut(): Observable<unknown> {
-    return this.api.call('signOut').pipe(finalize(() => this.state.set(null)));
+    return this.api.call(ACCOUNT.signOut).pipe(finalize(() => this.state.set(null)));
   }
 }

@@ -29,8 +29,10 @@ const view = (measurements: Measurement[], before?: Measurement[]): JudgementVie
     aside: [],
     previousOn: before ? '2026-10-20' : null,
     judgement: assess(assessment),
+    seen: { revision: 'r', at: '2026-11-20T10:00:00.000Z' },
+    odd: [],
     summary: null,
-    signing: { signatures: [], amending: null, changes: [] },
+    signing: { signatures: [], amending: null, changes: [], late: [] },
   };
 };
 const draw = (component: typeof Findings | typeof Strips, value: JudgementView): HTMLElement => {

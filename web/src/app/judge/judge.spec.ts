@@ -3,13 +3,13 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
-import { assessmentOfVisit, type JudgementView, type JudgingView, type VisitRecord } from '@dial-gauge/contract';
+import { assessmentOfVisit, type JudgementView, type NormsView, type VisitRecord } from '@dial-gauge/contract';
 import { assess, DEFAULT_THRESHOLDS } from '@dial-gauge/core';
 import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
 import { until } from '../testing/until';
 import { JudgePage } from './judge';
 
-const JUDGING: JudgingView = {
+const NORMS_VIEW: NormsView = {
   normSet: 'boone-azen-1979',
   ranking: 'largest-first',
   ownErrors: [],
@@ -29,6 +29,8 @@ const RECORD: VisitRecord = visitRecord({
   ],
 });
 
+const SEEN = { revision: 'as-seen', at: '2026-11-20T10:00:00.000Z' };
+
 function judged(over: Partial<JudgementView> = {}): JudgementView {
   return {
     visit: { ...RECORD.visit, readings: 4 },
@@ -37,8 +39,10 @@ function judged(over: Partial<JudgementView> = {}): JudgementView {
     previousOn: null,
     aside: [],
     judgement: assess(assessmentOfVisit(RECORD)),
+    seen: SEEN,
+    odd: [],
     summary: null,
-    signing: { signatures: [], amending: null, changes: [] },
+    signing: { signatures: [], amending: null, changes: [], late: [] },
     ...over,
   };
 }
@@ -53,6 +57,8 @@ const SIGNED = {
 };
 
 describe('JudgePage', () => {
+  beforeEach(() => localStorage.clear());
+
   let fixture: ComponentFixture<JudgePage>;
   let http: HttpTestingController;
   const page = () => fixture.nativeElement as HTMLElement;
@@ -78,7 +84,7 @@ describe('JudgePage', () => {
     fixture = TestBed.createComponent(JudgePage);
     fixture.componentRef.setInput('id', SOME_ID);
     fixture.detectChanges();
-    http.expectOne('/api/judging').flush(JUDGING);
+    http.expectOne('/api/norms').flush(NORMS_VIEW);
     http.expectOne(`/api/visits/${SOME_ID}/judgement`).flush(view);
     await fixture.whenStable();
   };
@@ -116,9 +122,11 @@ describe('JudgePage', () => {
     const moved = page().querySelector('.moved')!;
     expect(text(moved)).toMatch(/Right knee flexion: .* place \d → \d \(knee: the joint of the complaint\)/);
     button('Make it the clinic’s order').click();
-    const request = http.expectOne({ method: 'PUT', url: '/api/judging' });
+    const request = http.expectOne({ method: 'PUT', url: '/api/norms' });
     expect(request.request.body).toEqual({ ranking: 'nearest-complaint' });
-    request.flush({ ...JUDGING, ranking: 'nearest-complaint' });
+    request.flush({ ...NORMS_VIEW, ranking: 'nearest-complaint' });
+    const again = await until(() => http.match({ method: 'GET', url: `/api/visits/${SOME_ID}/judgement` })[0]);
+    again.flush(judged({ judgement: assess(assessmentOfVisit(RECORD), { ranking: 'nearest-complaint' }) }));
     await fixture.whenStable();
     expect(page().querySelector('.moved')).toBeNull();
     expect(losses()[0]).toContain('knee');
@@ -158,13 +166,13 @@ describe('JudgePage', () => {
     area.dispatchEvent(new Event('input'));
     area.dispatchEvent(new Event('blur'));
     const request = http.expectOne({ method: 'PUT', url: `/api/visits/${SOME_ID}/summary` });
-    expect(request.request.body).toEqual({ summary: 'By hand.' });
+    expect(request.request.body).toEqual({ summary: 'By hand.', was: null });
     request.flush({}, { status: 500, statusText: 'x' });
     await fixture.whenStable();
     expect(text(page().querySelector('dg-summary [role="alert"]'))).toContain('What you wrote stays here.');
     expect(area.value).toBe('By hand.');
     button('Back to the draft').click();
-    expect(http.expectOne({ method: 'PUT', url: `/api/visits/${SOME_ID}/summary` }).request.body).toEqual({ summary: '' });
+    expect(http.expectOne({ method: 'PUT', url: `/api/visits/${SOME_ID}/summary` }).request.body).toEqual({ summary: '', was: null });
     await fixture.whenStable();
     expect(area.value).toContain('Short of normal');
   });
@@ -177,10 +185,14 @@ describe('JudgePage', () => {
     button('Sign', ask.querySelector('mat-dialog-actions')!.lastElementChild!.parentElement!).click();
     [...ask.querySelectorAll('button')].pop()!.click();
     const request = await until(() => http.match({ method: 'POST', url: `/api/visits/${SOME_ID}/signatures` })[0]);
-    const { summary } = request.request.body as { summary: string };
+    const { summary, seen } = request.request.body as { summary: string; seen: unknown };
+    expect(seen).withContext('one signs what one has seen').toEqual(SEEN);
     expect(summary).toContain('Short of normal');
     request.flush(
-      judged({ visit: { ...RECORD.visit, signed: true }, signing: { signatures: [{ ...SIGNED, summary }], amending: null, changes: [] } }),
+      judged({
+        visit: { ...RECORD.visit, signed: true },
+        signing: { signatures: [{ ...SIGNED, summary }], amending: null, changes: [], late: [] },
+      }),
     );
     await fixture.whenStable();
     expect(text(page().querySelector('dg-summary'))).toContain('Signed by Wren, 20 Nov 2026');
@@ -189,7 +201,9 @@ describe('JudgePage', () => {
   });
 
   it('amends a signed visit with a reason of some length', async () => {
-    await open(judged({ visit: { ...RECORD.visit, signed: true }, signing: { signatures: [SIGNED], amending: null, changes: [] } }));
+    await open(
+      judged({ visit: { ...RECORD.visit, signed: true }, signing: { signatures: [SIGNED], amending: null, changes: [], late: [] } }),
+    );
     button('Amend the visit').click();
     const ask = await dialog();
     button('Open it', ask).click();
@@ -207,6 +221,7 @@ describe('JudgePage', () => {
           signatures: [SIGNED],
           amending: { why: 'wrong side', by: 'Wren', at: SIGNED.at },
           changes: [{ at: SIGNED.at, by: 'Wren', what: 'right knee flexion, active 112°' }],
+          late: [],
         },
       }),
     );
@@ -214,5 +229,59 @@ describe('JudgePage', () => {
     expect(text(page().querySelector('dg-summary'))).toContain('Being amended: wrong side');
     expect(text(page().querySelector('dg-summary'))).toContain('1 changed since it was signed');
     expect(button('Sign the amended visit')).toBeTruthy();
+  });
+
+  it('names all that changed when the findings are others by then, and reads them again', async () => {
+    await open();
+    button('Sign the visit').click();
+    const ask = await dialog();
+    [...ask.querySelectorAll('button')].pop()!.click();
+    const request = await until(() => http.match({ method: 'POST', url: `/api/visits/${SOME_ID}/signatures` })[0]);
+    const errors = ['right knee flexion: 131° added (Rook)', 'right knee flexion: pain was nothing, now 3 (Rook)'];
+    const problem = {
+      detail: 'Nothing was signed: the findings are not those you saw.',
+      errors: errors.map((message) => ({ path: 'findings', message })),
+    };
+    request.flush(problem, { status: 409, statusText: 'x' });
+    const again = await until(() => http.match({ method: 'GET', url: `/api/visits/${SOME_ID}/judgement` })[0]);
+    again.flush(judged());
+    await fixture.whenStable();
+    for (const error of errors) expect(text(page().querySelector('dg-summary [role="alert"]'))).toContain(error);
+  });
+
+  it('shows what arrived after the signature, and takes it in or leaves it out', async () => {
+    const late = [{ id: SOME_ID, what: 'right knee flexion, passive: 131°', by: 'Rook', enteredAt: SIGNED.at, receivedAt: SIGNED.at }];
+    await open(judged({ visit: { ...RECORD.visit, signed: true }, signing: { signatures: [SIGNED], amending: null, changes: [], late } }));
+    const entries = () => page().querySelector('dg-late-entries')!;
+    expect(text(entries())).toContain('right knee flexion, passive: 131° · Rook');
+    expect((button('Take in', entries()) as HTMLButtonElement).disabled)
+      .withContext('not while it is signed')
+      .toBeTrue();
+    button('Leave out', entries()).click();
+    const ask = await dialog();
+    const input = ask.querySelector('input')!;
+    input.value = 'noted already';
+    input.dispatchEvent(new Event('input'));
+    button('Leave it out', ask).click();
+    const request = await until(() => http.match({ method: 'POST', url: `/api/late-entries/${SOME_ID}/dismissal` })[0]);
+    expect(request.request.body).toEqual({ why: 'noted already' });
+    const amending = { why: 'late', by: 'Wren', at: SIGNED.at };
+    request.flush(judged({ signing: { signatures: [SIGNED], amending, changes: [], late } }));
+    await fixture.whenStable();
+    button('Take in', entries()).click();
+    http.expectOne({ method: 'POST', url: `/api/late-entries/${SOME_ID}/taking` }).flush(judged());
+    await fixture.whenStable();
+    expect(text(entries())).toBe('');
+  });
+
+  it('brings back what was typed and not saved before a reload', async () => {
+    await open();
+    const area = page().querySelector('textarea')!;
+    area.value = 'Half a sent';
+    area.dispatchEvent(new Event('input'));
+    TestBed.resetTestingModule();
+    await open();
+    expect(page().querySelector('textarea')!.value).toBe('Half a sent');
+    http.expectOne({ method: 'PUT', url: `/api/visits/${SOME_ID}/summary` }).flush(judged({ summary: 'Half a sent' }));
   });
 });

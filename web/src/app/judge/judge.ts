@@ -2,14 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, li
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { assessmentOfVisit, operationOf, type JudgementView, type VisitRecord } from '@dial-gauge/contract';
+import { JUDGEMENT, VISITS, assessmentOfVisit, operationOf, type JudgementView, type VisitRecord } from '@dial-gauge/contract';
 import { assess, explainMoves, NORM_SETS, rank, type Joint, type Move, type NormSet, type Ranking, type Side } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords, dayWords } from '../caseload/words';
 import { Api } from '../data/api';
-import { Judging } from '../data/judging';
+import { ClinicNorms } from '../data/clinic-norms';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
+import { OddRecords } from '../ui/odd-records';
 import { BodyMap, type JointMark } from '../ui/body-map/body-map';
 import { Aside } from './aside';
 import { bodyMarks } from './body-marks';
@@ -22,7 +23,7 @@ import { SummaryText } from './summary-text';
 /** What is short, of what, and how sure: the whole exam on one screen, summed up and signed. */
 @Component({
   selector: 'dg-judge',
-  imports: [Aside, BodyMap, Findings, Frame, MatButtonModule, Pending, RouterLink, Strips, Summary],
+  imports: [Aside, BodyMap, Findings, Frame, MatButtonModule, OddRecords, Pending, RouterLink, Strips, Summary],
   providers: [EvidenceOpener, SummaryText],
   templateUrl: './judge.html',
   styleUrl: './judge.scss',
@@ -30,10 +31,13 @@ import { SummaryText } from './summary-text';
 })
 export class JudgePage {
   private readonly api = inject(Api);
-  private readonly judging = inject(Judging);
+  private readonly judging = inject(ClinicNorms);
   private readonly opener = inject(EvidenceOpener);
   readonly id = input.required<string>();
-  protected readonly loaded = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('judgement', { id: params }) });
+  protected readonly loaded = rxResource({
+    params: () => this.id(),
+    stream: ({ params }) => this.api.call(JUDGEMENT.judgement, { id: params }),
+  });
   protected readonly words = { dayWords, episodeWords, fullName, personWords };
   protected readonly problem = signal('');
   /** What the server says, or what it said after signing. */
@@ -117,10 +121,10 @@ export class JudgePage {
     if (!ranking) return;
     this.judging.change({ ranking }).subscribe({
       next: () => {
-        const view = this.view();
         this.problem.set('');
-        if (view) this.served.set(view);
         this.tried.set(null);
+        // The findings are others by it: what is signed is what is seen.
+        this.loaded.reload();
       },
       error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
     });
@@ -131,7 +135,7 @@ export class JudgePage {
     if (set === this.served()?.judgement.normSet.id) return this.compared.set(null);
     const show = () => this.compared.set(set);
     if (this.record()?.visit.id === this.id()) return show();
-    this.api.call('visit', { id: this.id() }).subscribe({
+    this.api.call(VISITS.visit, { id: this.id() }).subscribe({
       next: (record) => {
         this.record.set(record);
         show();

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
-import type { SignatureView } from '@dial-gauge/contract';
+import { JUDGEMENT, type SignatureView } from '@dial-gauge/contract';
 import { format, parseISO } from 'date-fns';
 import { Api } from '../data/api';
 
@@ -56,5 +56,5 @@ export class SignedCopyDialog {
   private readonly api = inject(Api);
   protected readonly signature = inject<SignatureView>(MAT_DIALOG_DATA);
   protected readonly moment = format(parseISO(this.signature.at), 'd MMM yyyy, HH:mm');
-  protected readonly copy = rxResource({ stream: () => this.api.call('signedCopy', { id: this.signature.id }) });
+  protected readonly copy = rxResource({ stream: () => this.api.call(JUDGEMENT.signedCopy, { id: this.signature.id }) });
 }

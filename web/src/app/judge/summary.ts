@@ -1,20 +1,21 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { JudgementView, SignatureView } from '@dial-gauge/contract';
+import { JUDGEMENT, type JudgementView, type SignatureView } from '@dial-gauge/contract';
 import { format, parseISO } from 'date-fns';
-import type { Observable } from 'rxjs';
+import { tap, type Observable } from 'rxjs';
 import { Api } from '../data/api';
-import { describeFailure, toFailure } from '../data/problem';
+import { describeFailure, toFailure, type Failure } from '../data/problem';
 import { Session } from '../data/session';
 import { LazyDialog } from '../ui/lazy-dialog';
 import type { ReasonQuestion } from '../ui/reason.dialog';
 import type { SignQuestion } from './sign.dialog';
+import { LateEntries } from './late-entries';
 import { SummaryText } from './summary-text';
 
 /** The visit in plain words, and its signature: drafted, put right by hand, signed with a copy of the findings, amended with a reason. */
 @Component({
   selector: 'dg-summary',
-  imports: [MatButtonModule],
+  imports: [LateEntries, MatButtonModule],
   templateUrl: './summary.html',
   styleUrl: './summary.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -26,6 +27,8 @@ export class Summary {
   protected readonly summary = inject(SummaryText);
   readonly view = input.required<JudgementView>();
   readonly changed = output<JudgementView>();
+  /** The findings are others than those on the screen: they are read again. */
+  readonly stale = output();
   protected readonly problem = signal('');
 
   constructor() {
@@ -45,7 +48,7 @@ export class Summary {
 
   protected sign(): void {
     this.summary.save();
-    const { signing, judgement, visit } = this.view();
+    const { signing, judgement, visit, seen } = this.view();
     const data: SignQuestion = {
       name: this.session.current()?.user.name ?? '',
       findings: judgement.findings.length,
@@ -55,8 +58,8 @@ export class Summary {
     this.dialogs
       .open<boolean>(() => import('./sign.dialog').then((m) => m.SignDialog), { data, width: '520px' })
       .subscribe((agreed) => {
-        const body = { id: crypto.randomUUID(), summary: this.summary.text().trim() };
-        if (agreed) this.send(this.api.call('sign', { id: visit.id, body }));
+        const body = { id: crypto.randomUUID(), summary: this.summary.text().trim(), seen };
+        if (agreed) this.send(this.api.call(JUDGEMENT.sign, { id: visit.id, body }).pipe(tap(() => this.summary.signed())));
       });
   }
 
@@ -73,7 +76,7 @@ export class Summary {
     this.dialogs
       .open<string>(() => import('../ui/reason.dialog').then((m) => m.ReasonDialog), { data, width: '520px' })
       .subscribe((why) => {
-        if (why) this.send(this.api.call('amend', { id: this.view().visit.id, body: { why } }));
+        if (why) this.send(this.api.call(JUDGEMENT.amend, { id: this.view().visit.id, body: { why } }));
       });
   }
 
@@ -88,13 +91,22 @@ export class Summary {
       .subscribe();
   }
 
-  private send(answer: Observable<JudgementView>): void {
+  protected send(answer: Observable<JudgementView>): void {
     answer.subscribe({
       next: (view) => {
         this.problem.set('');
         this.changed.emit(view);
       },
-      error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
+      error: (error: unknown) => this.refused(toFailure(error)),
     });
+  }
+
+  /** What changed meanwhile is named, all of it, and shown. */
+  private refused(failure: Failure): void {
+    if (failure.status !== 409) return this.problem.set(describeFailure(failure));
+    this.problem.set(
+      [failure.message, ...failure.fields.filter(({ path }) => path === 'findings').map(({ message }) => `${message}.`)].join(' '),
+    );
+    this.stale.emit();
   }
 }

@@ -4,7 +4,7 @@ import { TestBed } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
 import { DEFAULT_THRESHOLDS, protocolOfId, PROTOCOLS, type NormSet } from '@dial-gauge/core';
-import { Judging } from '../data/judging';
+import { ClinicNorms } from '../data/clinic-norms';
 import { protocolAt, protocolPath } from './address';
 import { LibraryPage } from './library';
 import { ProtocolPage } from './protocol';
@@ -30,7 +30,7 @@ const OWN: NormSet = {
     },
   ],
 };
-const JUDGING = { normSet: 'own', thresholds: DEFAULT_THRESHOLDS, sets: [], ownSets: [OWN], ownErrors: [] };
+const NORMS_VIEW = { normSet: 'own', thresholds: DEFAULT_THRESHOLDS, sets: [], ownSets: [OWN], ownErrors: [], ranking: 'largest-first' };
 
 function setUp(): HttpTestingController {
   TestBed.configureTestingModule({
@@ -125,8 +125,8 @@ describe('ProtocolCard', () => {
 
   it('marks the clinic’s own set, and says when it is silent', () => {
     const http = setUp();
-    TestBed.inject(Judging).load().subscribe();
-    http.expectOne('/api/judging').flush(JUDGING);
+    TestBed.inject(ClinicNorms).load().subscribe();
+    http.expectOne('/api/norms').flush(NORMS_VIEW);
     expect(tables(show('hip.flexion/supine'))[0]).toMatch(/Own set\s*in use\s*117°/);
     expect(show('knee.flexion/supine').textContent).toContain('Own set, has no norm here');
     expect(show('girth.calf/supine').textContent).toContain('There is no norm for this');
@@ -154,7 +154,7 @@ describe('ProtocolPage', () => {
     fixture.componentRef.setInput('motionName', 'internalRotation');
     fixture.componentRef.setInput('way', way);
     fixture.detectChanges();
-    http.match('/api/judging').forEach((request) => request.flush(JUDGING));
+    http.match('/api/norms').forEach((request) => request.flush(NORMS_VIEW));
     fixture.detectChanges();
     return fixture;
   };

@@ -19,7 +19,7 @@ import {
   type Protocol,
   type Sex,
 } from '@dial-gauge/core';
-import { Judging } from '../data/judging';
+import { ClinicNorms } from '../data/clinic-norms';
 import { ProtocolFigure } from '../ui/figure/figure';
 import { valueWords, type NormLane } from '../ui/norm-arc/lanes';
 import { NormArc } from '../ui/norm-arc/norm-arc';
@@ -47,7 +47,7 @@ interface ErrorRow {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ProtocolCard {
-  private readonly judging = inject(Judging);
+  private readonly judging = inject(ClinicNorms);
   readonly protocol = input.required<Protocol>();
   readonly person = input.required<Person>();
   /** The mode in hand, where there is one. */

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import { protocolName, type Mode, type Protocol } from '@dial-gauge/core';
-import { Judging } from '../data/judging';
+import { ClinicNorms } from '../data/clinic-norms';
 import { ProtocolCard, type Person } from './protocol-card';
 
 /** What the library is opened at from the dial. */
@@ -38,7 +38,7 @@ export class ProtocolDialog {
   protected readonly name = protocolName(this.data.protocol);
 
   constructor() {
-    const judging = inject(Judging);
+    const judging = inject(ClinicNorms);
     if (!judging.current()) judging.load().subscribe({ error: () => undefined });
   }
 }

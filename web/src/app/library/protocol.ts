@@ -8,7 +8,7 @@ import { MatSelectModule } from '@angular/material/select';
 import { Title } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
 import { motion, protocolName, regionName, SEXES, type Sex } from '@dial-gauge/core';
-import { Judging } from '../data/judging';
+import { ClinicNorms } from '../data/clinic-norms';
 import { Frame } from '../shell/frame';
 import { protocolAt, protocolPath } from './address';
 import { ProtocolCard, type Person } from './protocol-card';
@@ -34,7 +34,7 @@ const OLDEST = 120;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ProtocolPage {
-  private readonly judging = inject(Judging);
+  private readonly judging = inject(ClinicNorms);
   private readonly title = inject(Title);
   readonly region = input.required<string>();
   readonly motionName = input.required<string>();

@@ -1,6 +1,7 @@
 import type { MeasurementView, NotDone, PastLimit, TrialView } from '@dial-gauge/contract';
 import { measurementKey, type EndFeel, type Instrument, type MeasurementKey, type StoredReading } from '@dial-gauge/core';
-import type { Letter } from '../data/letters';
+import type { Command } from '../data/commands';
+import { overlay, type Shows } from '../data/overlay';
 
 /** A reading on this screen, and whether the server has acknowledged it. */
 export interface HeldReading extends StoredReading {
@@ -39,10 +40,15 @@ export const EMPTY: Cell = {
   note: '',
 };
 
-/** What the server holds of a visit, with what still waits to be sent laid over it. */
-export function cellsOf(measurements: readonly MeasurementView[], waiting: readonly Letter[]): Cells {
-  const cells: Cells = new Map(measurements.map((view) => [measurementKey(view), cellOf(view)]));
-  return waiting.reduce(withLetter, cells);
+/** What the server holds of a visit. */
+export function cellsOf(measurements: readonly MeasurementView[]): Cells {
+  return new Map(measurements.map((view) => [measurementKey(view), cellOf(view)]));
+}
+
+/** The same with what was entered since laid over it; `taken` are those that the server has acknowledged. */
+export function cellsShown(served: Cells, entered: readonly Command[], taken: ReadonlySet<string>): Cells {
+  const isSaved = (reading: HeldReading) => (taken.has(reading.id) ? { ...reading, saved: true } : reading);
+  return everywhere(overlay(served, entered, SHOWS), (readings) => readings.map(isSaved));
 }
 
 function cellOf({ trials, pain, painWhere, endFeel, substitutions, notDone, notDoneWhy, note }: MeasurementView): Cell {
@@ -53,59 +59,47 @@ function heldOf({ id, start, end, lower, scale, sense, entered, instrument, exam
   return { id, start, end, lower, scale, sense, entered, instrument, examiner, pastLimit, corrected, saved: true };
 }
 
-/** The cells as they are once a letter has arrived; until then its readings are marked as waiting. */
-export function withLetter(cells: Cells, letter: Letter): Cells {
-  switch (letter.route) {
-    case 'holdReading': {
-      const { id, instrument, start = 0, end, lower, scale, sense, entered, pastLimit } = letter.body;
-      const reading: HeldReading = {
-        id,
-        instrument,
-        start,
-        end,
-        lower,
-        scale,
-        sense,
-        entered: entered ?? '',
-        pastLimit: pastLimit ?? null,
-        corrected: [],
-        examiner: '',
-        saved: false,
-      };
-      return change(cells, measurementKey(letter.body), (cell) =>
-        cell.readings.some((r) => r.id === id) ? cell : { ...cell, readings: [...cell.readings, reading] },
-      );
-    }
-    case 'withdrawReading':
-      return everywhere(cells, (readings) => readings.filter((reading) => reading.id !== letter.target));
-    case 'correctReading': {
-      const { id, why, ...figures } = letter.body;
-      void why;
-      return everywhere(cells, (readings) =>
-        readings.map((reading) => (reading.id === letter.target ? { ...reading, ...figures, id, saved: false } : reading)),
-      );
-    }
-    case 'remark': {
-      const { motion, digit, side, mode, position, protocol, was, ...notes } = letter.body;
-      void was;
-      const key = measurementKey({ motion, digit, side, mode, position, protocol });
-      return change(cells, key, (cell) => ({ ...cell, ...(notes as Partial<Notes>) }));
-    }
-    default:
-      return cells;
-  }
-}
+/** How what was entered at a visit shows in its cells; until it is answered its readings are marked as waiting. */
+const SHOWS: Shows<Cells> = {
+  holdReading: (cells, { body }) => {
+    const { id, instrument, start = 0, end, lower, scale, sense, entered, pastLimit } = body;
+    const reading: HeldReading = {
+      id,
+      instrument,
+      start,
+      end,
+      lower,
+      scale,
+      sense,
+      entered: entered ?? '',
+      pastLimit: pastLimit ?? null,
+      corrected: [],
+      examiner: '',
+      saved: false,
+    };
+    return change(cells, measurementKey(body), (cell) =>
+      cell.readings.some((r) => r.id === id) ? cell : { ...cell, readings: [...cell.readings, reading] },
+    );
+  },
+  withdrawReading: (cells, { target }) => everywhere(cells, (readings) => readings.filter((reading) => reading.id !== target)),
+  correctReading: (cells, { target, body: { id, why, ...figures } }) => {
+    void why;
+    return everywhere(cells, (readings) =>
+      readings.map((reading) => (reading.id === target ? { ...reading, ...figures, id, saved: false } : reading)),
+    );
+  },
+  remark: (cells, { body: { motion, digit, side, mode, position, protocol, was, ...notes } }) => {
+    void was;
+    const key = measurementKey({ motion, digit, side, mode, position, protocol });
+    return change(cells, key, (cell) => ({ ...cell, ...(notes as Partial<Notes>) }));
+  },
+};
 
-export function change(cells: Cells, key: MeasurementKey, update: (cell: Cell) => Cell): Cells {
+function change(cells: Cells, key: MeasurementKey, update: (cell: Cell) => Cell): Cells {
   return new Map(cells).set(key, update(cells.get(key) ?? EMPTY));
 }
 
 /** The readings of every cell, changed alike. */
-export function everywhere(cells: Cells, update: (readings: readonly HeldReading[]) => readonly HeldReading[]): Cells {
+function everywhere(cells: Cells, update: (readings: readonly HeldReading[]) => readonly HeldReading[]): Cells {
   return new Map([...cells].map(([key, cell]) => [key, { ...cell, readings: update(cell.readings) }]));
-}
-
-/** Marks a reading as acknowledged. */
-export function saved(cells: Cells, id: string): Cells {
-  return everywhere(cells, (readings) => readings.map((reading) => (reading.id === id ? { ...reading, saved: true } : reading)));
 }

@@ -31,7 +31,8 @@ import {
   type Side,
   type Station,
 } from '@dial-gauge/core';
-import { EMPTY, type Cell, type Cells } from './cells';
+import type { Command } from '../data/commands';
+import { cellsShown, EMPTY, type Cell, type Cells } from './cells';
 import { keyOfStep } from './course';
 import { Tools } from './tools';
 
@@ -51,7 +52,12 @@ export abstract class ExamRecord {
   /** How the patient lies, sits or stands, as it was last confirmed. */
   readonly station = signal<Station>('supine');
   readonly steps = signal<readonly PlanStep[]>([]);
-  protected readonly cells = signal<Cells>(new Map());
+  /** What the server said of the visit, and what was entered since: what is shown is the one laid over the other. */
+  protected readonly served = signal<Cells>(new Map());
+  protected readonly entered = signal<readonly Command[]>([]);
+  /** Readings that the server has acknowledged since. */
+  protected readonly taken = signal<ReadonlySet<string>>(new Set());
+  protected readonly cells = computed(() => cellsShown(this.served(), this.entered(), this.taken()));
 
   readonly blocks = computed(() => runSheet(this.steps()));
   readonly rows = computed(() => this.blocks().flatMap((block) => block.rows));

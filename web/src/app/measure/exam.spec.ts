@@ -1,8 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import type { VisitRecord } from '@dial-gauge/contract';
-import type { Letter } from '../data/letters';
-import { Outbox } from '../data/outbox';
-import { FakeOutbox, refusal } from '../testing/fake-outbox';
+import type { Command } from '../data/commands';
+import { CommandQueue } from '../data/command-queue';
+import { FakeQueue, refusal } from '../testing/fake-queue';
 import { SOME_ID as ID, storedMeasurement as measured, visitRecord as record } from '../testing/records';
 import { dialModel } from './dial-model';
 import { Exam } from './exam';
@@ -11,19 +11,19 @@ import { Tools } from './tools';
 
 describe('Exam', () => {
   let exam: Exam;
-  let outbox: FakeOutbox;
+  let queue: FakeQueue;
   const where = () => `${exam.place().side} ${exam.row().motion} ${exam.row().mode}`;
   const hold = (text: string) => (exam.typed.set(text), exam.hold());
   const open = (over: Partial<VisitRecord> = {}) => exam.open(record(over));
   const openWith = (...sheet: { protocol: string; digit?: 2 }[]) => open({ sheet });
-  const body = () => outbox.next().body as unknown as Record<string, unknown>;
+  const body = () => queue.next().body as unknown as Record<string, unknown>;
   const LIMIT = { motion: 'hip.flexion', side: 'left', limit: 90, until: null, source: 'surgeon' } as const;
   const limited = () => open({ episode: { ...record().episode, precautions: [LIMIT] } });
 
   beforeEach(async () => {
     localStorage.clear();
-    outbox = new FakeOutbox();
-    TestBed.configureTestingModule({ providers: [Exam, { provide: Outbox, useValue: outbox }] });
+    queue = new FakeQueue();
+    TestBed.configureTestingModule({ providers: [Exam, { provide: CommandQueue, useValue: queue }] });
     exam = TestBed.inject(Exam);
     await open();
   });
@@ -45,8 +45,8 @@ describe('Exam', () => {
   it('opens with what a page before it had left waiting, once, and not as saved', async () => {
     hold('110');
     hold('95');
-    const left = [...outbox.letters];
-    outbox.left = left;
+    const left = [...queue.commands];
+    queue.left = left;
     await open({ measurements: [measured({}, 110)].map((m) => ({ ...m, trials: [{ ...m.trials[0]!, id: left[0]!.id }] })) });
     expect(exam.cellOfRow(exam.rows()[0]!, 'left').readings.length).toBe(1);
     expect(exam.cellOfRow(exam.rows()[0]!, 'right').readings.map((r) => r.saved)).toEqual([false]);
@@ -56,9 +56,9 @@ describe('Exam', () => {
   it('counts a reading as saved only when the server has said so', () => {
     hold('110');
     expect(exam.savedCount()).toBe(0);
-    const letter = outbox.next();
-    expect([letter.route, letter.target]).toEqual(['holdReading', ID]);
-    expect(letter.body as object).toEqual(
+    const command = queue.next();
+    expect([command.route, command.target]).toEqual(['holdReading', ID]);
+    expect(command.body as object).toEqual(
       jasmine.objectContaining({ motion: 'hip.flexion', side: 'left', mode: 'active', position: 'supine', start: 0, end: 110 }),
     );
     expect(exam.savedCount()).toBe(1);
@@ -80,23 +80,23 @@ describe('Exam', () => {
     expect(hold('400')).toBeFalse();
     expect(exam.typed()).toBe('400');
     expect(exam.problem()).toContain('allowed: −60 to 170°');
-    expect(outbox.letters.length).toBe(0);
+    expect(queue.commands.length).toBe(0);
   });
 
   it('brings a refused reading back where it was typed', () => {
     hold('110');
-    const { id } = outbox.next(refusal('not today', 'end'));
+    const { id } = queue.next(refusal('not today', 'end'));
     expect(where()).toBe('left hip.flexion active');
     expect(exam.typed()).toBe('110');
     expect(exam.problem()).toBe('left hip flexion, active, 110 was not saved. end: not today');
     expect(exam.cell().readings).toEqual([]);
-    expect(outbox.dismissed).toEqual([id]);
+    expect(queue.dismissed).toEqual([id]);
   });
 
   it('leaves what is being typed alone when an earlier reading is refused', () => {
     hold('110');
     exam.typed.set('9');
-    outbox.next(refusal('no'));
+    queue.next(refusal('no'));
     expect(exam.typed()).toBe('9');
     expect(where()).toBe('right hip.flexion active');
     expect(exam.problem()).toContain('110 was not saved');
@@ -104,38 +104,38 @@ describe('Exam', () => {
 
   it('undoes the reading held last and withdraws it on the server', () => {
     hold('110');
-    const { id } = outbox.next();
+    const { id } = queue.next();
     exam.undo();
     expect(where()).toBe('left hip.flexion active');
     expect(exam.cell().readings).toEqual([]);
-    expect(outbox.next()).toEqual(jasmine.objectContaining({ route: 'withdrawReading', target: id }));
+    expect(queue.next()).toEqual(jasmine.objectContaining({ route: 'withdrawReading', target: id }));
     expect(exam.canUndo()).toBeFalse();
-    expect(outbox.letters).toEqual([]);
+    expect(queue.commands).toEqual([]);
   });
 
   it('has what was acknowledged while the visit was being read', async () => {
     hold('110');
-    const [letter] = outbox.letters;
+    const [command] = queue.commands;
     // A page opened anew: taken by the server after the visit was read, before it is shown.
     TestBed.resetTestingModule();
-    TestBed.configureTestingModule({ providers: [Exam, { provide: Outbox, useValue: outbox }] });
+    TestBed.configureTestingModule({ providers: [Exam, { provide: CommandQueue, useValue: queue }] });
     exam = TestBed.inject(Exam);
-    outbox.answers.next({ letter: letter!, failure: null });
+    queue.answers.next({ command: command!, failure: null });
     await open();
     expect(exam.cellOfRow(exam.rows()[0]!, 'left').readings.map((r) => [r.end, r.saved])).toEqual([[110, true]]);
   });
 
   it('takes in what another tab of the same visit has sent', () => {
     hold('110');
-    const letter = { ...outbox.letters[0]!, id: crypto.randomUUID() } as Letter & { route: 'holdReading' };
-    outbox.answers.next({ letter: { ...letter, body: { ...letter.body, id: letter.id, side: 'right', end: 99 } }, failure: null });
+    const command = { ...queue.commands[0]!, id: crypto.randomUUID() } as Command & { route: 'holdReading' };
+    queue.answers.next({ command: { ...command, body: { ...command.body, id: command.id, side: 'right', end: 99 } }, failure: null });
     expect(exam.cellOfRow(exam.rows()[0]!, 'right').readings.map((r) => [r.end, r.saved])).toEqual([[99, true]]);
   });
 
   it('leaves an answer to another visit alone', async () => {
     hold('110');
     await exam.open(record({ visit: { ...record().visit, id: '0d444840-9dc0-41d1-b245-5ffdce74fad3' } }));
-    expect(outbox.next().visitId).toBe(ID);
+    expect(queue.next().visitId).toBe(ID);
     expect(exam.savedCount()).toBe(0);
     expect(where()).toBe('left hip.flexion active');
   });
@@ -143,8 +143,8 @@ describe('Exam', () => {
   it('takes a remark back when the server refuses it', () => {
     exam.note({ pain: 4 });
     expect(exam.cell().pain).toBe(4);
-    expect((outbox.letters[0] as Letter & { route: 'remark' }).body.was).toEqual({ pain: null });
-    outbox.next(refusal('rook noted pain: 2. Yours was not saved; note it again to replace it.'));
+    expect((queue.commands[0] as Command & { route: 'remark' }).body.was).toEqual({ pain: null });
+    queue.next(refusal('rook noted pain: 2. Yours was not saved; note it again to replace it.'));
     expect(exam.cell().pain).toBeNull();
     expect(exam.problem()).toContain('rook noted pain: 2');
   });
@@ -158,13 +158,13 @@ describe('Exam', () => {
       [85, false],
       [84, true],
     ]);
-    expect(outbox.next()).toEqual(jasmine.objectContaining({ route: 'correctReading', target: first!.id }));
+    expect(queue.next()).toEqual(jasmine.objectContaining({ route: 'correctReading', target: first!.id }));
     expect(exam.cell().readings[0]!.saved).toBeTrue();
   });
 
   it('shows what a second examiner has held meanwhile, and keeps what waits here', async () => {
     hold('110');
-    outbox.left = [...outbox.letters];
+    queue.left = [...queue.commands];
     exam.typed.set('9');
     await exam.join(record({ measurements: [measured({ side: 'right' }, 97)] }));
     expect(exam.cellOfRow(exam.rows()[0]!, 'right').readings.map((r) => r.end)).toEqual([97]);
@@ -241,7 +241,7 @@ describe('Exam', () => {
       expect(limitWords(exam)).toBe('Stop at 90° (surgeon).');
       expect(hold('95')).toBeFalse();
       expect(exam.pastStop()).toEqual(jasmine.objectContaining({ value: 95, limit: 90, source: 'surgeon' }));
-      expect(outbox.letters).toEqual([]);
+      expect(queue.commands).toEqual([]);
       expect(exam.hold('went there by mistake')).toBeTrue();
       expect(body()).toEqual(jasmine.objectContaining({ end: 95, pastLimit: { limit: 90, why: 'went there by mistake' } }));
     });
@@ -324,7 +324,7 @@ describe('Exam', () => {
       await openWith({ protocol: 'knee.flexion/supine' });
       expect(hold('S:0-15-120')).toBeFalse();
       expect(exam.problem()).toContain('Left knee extension, active, is not on the run sheet');
-      expect(outbox.letters).toEqual([]);
+      expect(queue.commands).toEqual([]);
     });
   });
 
@@ -363,7 +363,7 @@ describe('Exam', () => {
         'girth.knee',
       ]);
       exam.add({ protocol: 'knee.flexion/supine' });
-      expect(outbox.letters).toEqual([]);
+      expect(queue.commands).toEqual([]);
       expect(exam.row().motion).toBe('knee.flexion');
     });
 

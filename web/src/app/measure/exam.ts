@@ -20,10 +20,11 @@ import {
   type Side,
   type StoredReading,
 } from '@dial-gauge/core';
-import type { Letter } from '../data/letters';
-import { Outbox, type Answer } from '../data/outbox';
+import type { Command } from '../data/commands';
+import { CommandQueue, type Answer } from '../data/command-queue';
 import { describeFailure } from '../data/problem';
-import { cellsOf, change, everywhere, saved, withLetter, type HeldReading, type Notes } from './cells';
+import { overlay, type Shows } from '../data/overlay';
+import { cellsOf, type HeldReading, type Notes } from './cells';
 import { keyOfStep, stepsOf, withStep } from './course';
 import { ExamCourse } from './exam-course';
 import { keyOf, type Place } from './exam-record';
@@ -41,18 +42,16 @@ export interface PastStop {
 /** The exam in hand: what is typed, held, taken back, put right and noted. */
 @Injectable()
 export class Exam extends ExamCourse {
-  private readonly outbox = inject(Outbox);
+  private readonly queue = inject(CommandQueue);
 
   /** A reading past a limit, waiting for its reason. */
   readonly pastStop = signal<PastStop | null>(null);
   /** What was held on this screen, newest last: what undo takes back. */
   private readonly held = signal<readonly { id: string; place: Place }[]>([]);
   /** Taken by the server before the visit was open here: what was read then may not have them yet. */
-  private early: readonly Letter[] = [];
+  private early: readonly Command[] = [];
   /** Counts up with whatever is entered or answered: what was read before is older than the screen. */
   changes = 0;
-  /** Letters of this tab. */
-  private readonly mine = new Set<string>();
   readonly canUndo = computed(() => this.held().length > 0);
   /** What is typed, read with the tool in hand. */
   readonly read = computed(() => readAtDial(this.typed(), this.protocol(), this.tool()));
@@ -76,19 +75,20 @@ export class Exam extends ExamCourse {
 
   constructor() {
     super();
-    this.outbox.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe((answer) => this.answered(answer));
+    this.queue.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe((answer) => this.answered(answer));
   }
 
   /** Opens a visit, with what of it still waits to be sent. */
   async open(record: VisitRecord): Promise<void> {
-    const waiting = await this.outbox.waitingOf(record.visit.id);
+    const waiting = await this.queue.waitingOf(record.visit.id);
     this.tools.hand.set(record.hand);
     this.record.set(record);
-    const early = this.early.filter((letter) => letter.visitId === record.visit.id);
+    const early = this.early.filter((command) => command.visitId === record.visit.id);
     this.early = [];
-    const stored = early.reduce((cells, letter) => saved(withLetter(cells, letter), letter.id), cellsOf(record.measurements, []));
-    this.cells.set(waiting.reduce(withLetter, stored));
-    this.steps.set(waiting.reduce((steps, letter) => (letter.route === 'setPlan' ? letter.body.plan.steps : steps), stepsOf(record)));
+    this.served.set(cellsOf(record.measurements));
+    this.taken.set(new Set(early.map((command) => command.id)));
+    this.entered.set([...early, ...waiting.filter(({ id }) => !early.some((command) => command.id === id))]);
+    this.steps.set(overlay(stepsOf(record), waiting, STEPS_SHOWN));
     this.held.set([]);
     if (record.plan && record.measurements.length === 0) this.trials.set(record.plan.trials);
     const next = this.nextOpen(-1, 1) ?? this.placeOf(this.steps()[0]!);
@@ -106,11 +106,13 @@ export class Exam extends ExamCourse {
   async join(record: VisitRecord): Promise<void> {
     if (this.record()?.visit.id !== record.visit.id) return;
     const seen = this.changes;
-    const waiting = await this.outbox.waitingOf(record.visit.id);
+    const waiting = await this.queue.waitingOf(record.visit.id);
     if (this.changes !== seen) return;
     const before = this.record()!;
     this.record.set({ ...record, previous: before.previous });
-    this.cells.set(cellsOf(record.measurements, waiting));
+    this.served.set(cellsOf(record.measurements));
+    this.taken.set(new Set());
+    this.entered.set(waiting);
     const known = new Set(this.steps().map(keyOfStep));
     const here = this.key();
     this.steps.update((steps) =>
@@ -247,39 +249,45 @@ export class Exam extends ExamCourse {
     if (this.locked()) return void this.refuse('This visit is signed: what was noted stays as it is. “Amend” on Judge opens it.');
     const before = this.cell();
     const was = Object.fromEntries(Object.keys(notes).map((field) => [field, before[field as keyof Notes]]));
-    const body = { ...wayOf(this.row(), this.place().side), ...notes, was } as (Letter & { route: 'remark' })['body'];
+    const body = { ...wayOf(this.row(), this.place().side), ...notes, was } as (Command & { route: 'remark' })['body'];
     this.send({ route: 'remark', target: this.visitId(), body }, `${this.nameOf(this.row(), this.place().side)}, remark`);
   }
 
-  /** Keeps what was entered, shows it, and hands it to the outbox. */
-  private send(letter: Sent, words: string, id: string = crypto.randomUUID()): void {
-    const whole = { ...letter, id, userId: '', visitId: this.visitId(), words } as Letter;
-    this.mine.add(id);
+  /** Keeps what was entered, shows it, and hands it to the queue. */
+  private send(command: Sent, words: string, id: string = crypto.randomUUID()): void {
+    const whole = { ...command, id, userId: '', visitId: this.visitId(), words } as Command;
     this.changes += 1;
-    this.cells.update((cells) => withLetter(cells, whole));
-    this.outbox.add(whole);
+    this.entered.update((entered) => [...entered, whole]);
+    this.queue.add(whole);
   }
 
   /** How a sending went, from whichever tab it was sent. */
-  private answered({ letter, failure }: Answer): void {
+  private answered({ command, failure, kept, clockOff }: Answer): void {
     this.changes += 1;
-    if (letter.visitId !== this.record()?.visit.id) {
-      if (!failure) this.early = [...this.early, letter];
+    if (command.visitId !== this.record()?.visit.id) {
+      if (!failure && !kept) this.early = [...this.early, command];
       return;
     }
-    if (!failure) {
+    if (!failure && !kept) {
       // Entered in another tab: it joins what is here.
-      if (!this.mine.has(letter.id)) this.cells.update((cells) => withLetter(cells, letter));
-      if (letter.route === 'holdReading' || letter.route === 'correctReading') this.cells.update((cells) => saved(cells, letter.id));
-      if (letter.route === 'withdrawReading') this.announcement.set('Reading withdrawn');
+      if (!this.entered().some(({ id }) => id === command.id)) this.entered.update((entered) => [...entered, command]);
+      if (command.route === 'holdReading' || command.route === 'correctReading')
+        this.taken.update((taken) => new Set([...taken, command.id]));
+      if (command.route === 'withdrawReading') this.announcement.set('Reading withdrawn');
+      if (clockOff) this.problem.set(clockWords(clockOff));
       return;
     }
-    this.problem.set(`${letter.words} was not saved. ${describeFailure(failure)}`);
-    if (letter.route === 'holdReading') {
-      const at = this.places().get(measurementKey(letter.body));
-      this.cells.update((cells) => everywhere(cells, (readings) => readings.filter((r) => r.id !== letter.id)));
-      this.held.update((held) => held.filter((h) => h.id !== letter.id));
-      const typed = letter.words.split(', ').pop() ?? '';
+    // Left out, it is undone: what stood before it shows again.
+    this.entered.update((entered) => entered.filter(({ id }) => id !== command.id));
+    if (kept) {
+      this.held.update((held) => held.filter((h) => h.id !== command.id));
+      return this.problem.set(`${command.words}: ${kept}`);
+    }
+    this.problem.set(`${command.words} was not saved. ${describeFailure(failure!)}`);
+    if (command.route === 'holdReading') {
+      const at = this.places().get(measurementKey(command.body));
+      this.held.update((held) => held.filter((h) => h.id !== command.id));
+      const typed = command.words.split(', ').pop() ?? '';
       // Back to where it was typed, unless something else is being typed by now: that stays.
       if (at && this.typed() === '' && !this.turning()) {
         const { problem } = this;
@@ -289,11 +297,7 @@ export class Exam extends ExamCourse {
         problem.set(said);
       }
     }
-    if (letter.route === 'remark' && letter.body.was) {
-      const { was } = letter.body;
-      this.cells.update((cells) => change(cells, measurementKey(letter.body), (cell) => ({ ...cell, ...(was as Partial<Notes>) })));
-    }
-    void this.outbox.dismiss(letter.id);
+    void this.queue.dismiss(command.id);
   }
 
   private refuse(message: string): false {
@@ -306,7 +310,14 @@ export class Exam extends ExamCourse {
   }
 }
 
-type Sent = Letter extends infer L ? (L extends Letter ? Pick<L, 'route' | 'target' | 'body'> : never) : never;
+/** A run sheet that was added to shows as it was sent. */
+const STEPS_SHOWN: Shows<readonly PlanStep[]> = { setPlan: (_, { body }) => body.plan.steps };
+
+/** A clock that is off is told: the reading was filed at the right moment, and the device wants setting. */
+const clockWords = (seconds: number): string =>
+  `The clock of this device is ${Math.max(1, Math.round(Math.abs(seconds) / 60))} min ${seconds > 0 ? 'ahead' : 'behind'}: the reading was filed at the right time. Set the clock.`;
+
+type Sent = Command extends infer L ? (L extends Command ? Pick<L, 'route' | 'target' | 'body'> : never) : never;
 
 /** What a reading or a remark belongs to, as it travels. */
 function wayOf({ motion: id, digit, mode, position, protocol }: RunRow, side: Side) {

@@ -4,15 +4,15 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { VisitRecord } from '@dial-gauge/contract';
-import { Outbox } from '../data/outbox';
-import { FakeOutbox } from '../testing/fake-outbox';
+import { CommandQueue } from '../data/command-queue';
+import { FakeQueue } from '../testing/fake-queue';
 import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
 import { MeasurePage } from './measure';
 
 describe('MeasurePage', () => {
   let fixture: ComponentFixture<MeasurePage>;
   let http: HttpTestingController;
-  let outbox: FakeOutbox;
+  let queue: FakeQueue;
   const page = () => fixture.nativeElement as HTMLElement;
   const entry = () => page().querySelector<HTMLInputElement>('.entry input')!;
   const heading = () => page().querySelector('.motion')!.textContent!.replace(/\s+/g, ' ').trim();
@@ -20,10 +20,10 @@ describe('MeasurePage', () => {
 
   const open = async (record: VisitRecord = visitRecord()) => {
     localStorage.clear();
-    outbox = new FakeOutbox();
+    queue = new FakeQueue();
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
-      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: Outbox, useValue: outbox }],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: CommandQueue, useValue: queue }],
     });
     http = TestBed.inject(HttpTestingController);
     fixture = TestBed.createComponent(MeasurePage);
@@ -56,7 +56,7 @@ describe('MeasurePage', () => {
     await type('104');
     expect(page().querySelector('dg-dial svg')!.getAttribute('aria-label')).toContain('needle at 104°');
     await press('Enter');
-    expect((outbox.next().body as { end: number }).end).toBe(104);
+    expect((queue.next().body as { end: number }).end).toBe(104);
     await fixture.whenStable();
     expect(heading()).toBe('right Hip flexion · active supine');
     expect(entry().value).toBe('');
@@ -79,7 +79,7 @@ describe('MeasurePage', () => {
     expect(text('.status')).toContain('3 waiting to be saved');
   });
 
-  it('takes a letter for a command, but where it may belong to what is typed', async () => {
+  it('takes a command for a command, but where it may belong to what is typed', async () => {
     await open(visitRecord({ sheet: [{ protocol: 'distance.kneeToWall/standing' }, { protocol: 'hip.flexion/standing' }] }));
     await type('10');
     await press('n');
@@ -100,7 +100,7 @@ describe('MeasurePage', () => {
     expect(entry().getAttribute('aria-label')).toBe('Turn the patient, then press Enter');
     await press('4');
     expect(text('#reading-problem')).toContain('turn first');
-    expect(outbox.letters).toEqual([]);
+    expect(queue.commands).toEqual([]);
     await press('Enter');
     expect(heading()).toBe('left Hip extension · active prone');
     expect(text('.beside dg-table-view p')).toBe('prone, seen from the foot of the table: their left is on your left');
@@ -117,7 +117,7 @@ describe('MeasurePage', () => {
     expect(text('#reading-words')).toContain('now the lower end');
     await type('104/49');
     await press('Enter');
-    expect(outbox.letters[0]!.body as object).toEqual(jasmine.objectContaining({ end: 104, lower: { zero: 0, end: 49 } }));
+    expect(queue.commands[0]!.body as object).toEqual(jasmine.objectContaining({ end: 104, lower: { zero: 0, end: 49 } }));
   });
 
   it('measures nothing where the caution questions said to refer', async () => {
@@ -210,7 +210,7 @@ describe('MeasurePage without an angle', () => {
   it('draws a straight scale, in the motion’s unit, with one cell for the midline', async () => {
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
-      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: Outbox, useValue: new FakeOutbox() }],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: CommandQueue, useValue: new FakeQueue() }],
     });
     const fixture = TestBed.createComponent(MeasurePage);
     fixture.componentRef.setInput('id', SOME_ID);

@@ -1,7 +1,9 @@
+import { OddRecords } from '../ui/odd-records';
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
 import { rxResource, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatDialog, type MatDialogRef } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
+import { VISITS } from '@dial-gauge/contract';
 import { catchError, EMPTY, exhaustMap, filter, fromEvent, interval, merge } from 'rxjs';
 import { ageOn, endFigure, formatSize, rounded, type SheetItem, type Unit } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords, today } from '../caseload/words';
@@ -33,7 +35,7 @@ const LOOK_EVERY = 20_000;
 /** The heart: one motion at a time on the dial, typed and held without looking down. */
 @Component({
   selector: 'dg-measure',
-  imports: [ArcStrip, Dial, Frame, Pending, Remarks, RouterLink, RunSheet, TableView, TechniqueCard, TrialsStrip, Turn],
+  imports: [OddRecords, ArcStrip, Dial, Frame, Pending, Remarks, RouterLink, RunSheet, TableView, TechniqueCard, TrialsStrip, Turn],
   providers: [Exam],
   templateUrl: './measure.html',
   styleUrl: './measure.scss',
@@ -49,7 +51,7 @@ export class MeasurePage {
 
   private readonly entry = viewChild<ElementRef<HTMLInputElement>>('entry');
   private readonly remarks = viewChild(Remarks);
-  protected readonly visit = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('visit', { id: params }) });
+  protected readonly visit = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call(VISITS.visit, { id: params }) });
   protected readonly model = computed(() => dialModel(this.exam));
   /** Drawn where there is no angle to turn a needle by. */
   protected readonly straight = computed(() => (this.model() ? null : straightModel(this.exam)));
@@ -140,7 +142,7 @@ export class MeasurePage {
         exhaustMap(() => {
           const at = this.exam.changes;
           // What was entered meanwhile is newer than the answer: the next look will have it.
-          return this.api.call('visit', { id: this.id() }).pipe(
+          return this.api.call(VISITS.visit, { id: this.id() }).pipe(
             filter(() => this.exam.changes === at),
             catchError(() => EMPTY),
           );
@@ -162,7 +164,7 @@ export class MeasurePage {
     this.exam.problem.set('');
   }
 
-  /** Keys work only while the entry has the focus, so that no letter typed elsewhere becomes a command. */
+  /** Keys work only while the entry has the focus, so that no command typed elsewhere becomes a command. */
   protected key(event: KeyboardEvent): void {
     // While a dialog opens the focus is still here: its keys are not the dial's.
     if (event.altKey || event.metaKey || this.dialog.openDialogs.length > 0) return;

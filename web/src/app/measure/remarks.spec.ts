@@ -1,6 +1,6 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { Outbox } from '../data/outbox';
-import { FakeOutbox } from '../testing/fake-outbox';
+import { CommandQueue } from '../data/command-queue';
+import { FakeQueue } from '../testing/fake-queue';
 import { visitRecord } from '../testing/records';
 import { Exam } from './exam';
 import { Remarks } from './remarks';
@@ -8,18 +8,18 @@ import { Remarks } from './remarks';
 describe('Remarks', () => {
   let fixture: ComponentFixture<Remarks>;
   let exam: Exam;
-  let outbox: FakeOutbox;
+  let queue: FakeQueue;
   const page = () => fixture.nativeElement as HTMLElement;
   const pain = () => page().querySelector<HTMLInputElement>('.level')!;
-  const sent = () => outbox.letters.shift()?.body as unknown as Record<string, unknown> | undefined;
+  const sent = () => queue.commands.shift()?.body as unknown as Record<string, unknown> | undefined;
   const enter = (field: HTMLInputElement, value: string) => {
     field.value = value;
     field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
   };
 
   beforeEach(async () => {
-    outbox = new FakeOutbox();
-    TestBed.configureTestingModule({ providers: [Exam, { provide: Outbox, useValue: outbox }] });
+    queue = new FakeQueue();
+    TestBed.configureTestingModule({ providers: [Exam, { provide: CommandQueue, useValue: queue }] });
     exam = TestBed.inject(Exam);
     await exam.open(visitRecord());
     fixture = TestBed.createComponent(Remarks);

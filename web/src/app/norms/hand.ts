@@ -3,7 +3,7 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { explain, HandWidths } from '@dial-gauge/contract';
+import { CLINIC, explain, HandWidths } from '@dial-gauge/contract';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
 
@@ -56,7 +56,7 @@ import { describeFailure, toFailure } from '../data/problem';
 })
 export class HandForm {
   private readonly api = inject(Api);
-  protected readonly practice = rxResource({ stream: () => this.api.call('practice') });
+  protected readonly practice = rxResource({ stream: () => this.api.call(CLINIC.clinic) });
   protected readonly problem = signal('');
   protected readonly done = signal('');
 
@@ -69,7 +69,7 @@ export class HandForm {
       return this.problem.set(`${first?.path}: ${first?.message}`);
     }
     this.problem.set('');
-    this.api.call('setHand', { body: parsed.data }).subscribe({
+    this.api.call(CLINIC.setHand, { body: parsed.data }).subscribe({
       next: () => this.done.set('Saved. Readings held before keep the widths they were taken for.'),
       error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
     });

@@ -3,7 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
-import type { JudgingView } from '@dial-gauge/contract';
+import type { NormsView } from '@dial-gauge/contract';
 import { DEFAULT_THRESHOLDS } from '@dial-gauge/core';
 import { NormsPage } from './norms';
 import { ThresholdsForm } from './thresholds';
@@ -20,7 +20,7 @@ const summary = (id: string, own: boolean, motions = 20) => ({
   motions,
   own,
 });
-const VIEW: JudgingView = {
+const VIEW: NormsView = {
   normSet: 'a',
   thresholds: { ...DEFAULT_THRESHOLDS, severityPercent: [10, 25, 50], severityTimes: [0.5, 1.5, 2.5] },
   sets: [summary('a', false), summary('b', false, 2), summary('mine', true)],
@@ -47,9 +47,9 @@ describe('NormsPage', () => {
     http = TestBed.inject(HttpTestingController);
     fixture = TestBed.createComponent(NormsPage);
     fixture.detectChanges();
-    http.expectOne('/api/judging').flush(VIEW);
+    http.expectOne('/api/norms').flush(VIEW);
     fixture.detectChanges();
-    http.expectOne('/api/practice').flush({ examSets: [], times: { first: {}, repeat: {}, turn: {} }, hand: { fist: 8.5, finger: 1.9 } });
+    http.expectOne('/api/clinic').flush({ examSets: [], times: { first: {}, repeat: {}, turn: {} }, hand: { fist: 8.5, finger: 1.9 } });
     await settle();
   });
   afterEach(() => http.verify());
@@ -66,7 +66,7 @@ describe('NormsPage', () => {
     expect(element().querySelector('dg-hand [role=status]')!.textContent).toContain('fist: is too large; allowed: 14 or less');
     field('Fist').value = '9,2';
     await save();
-    const request = http.expectOne('/api/practice/hand');
+    const request = http.expectOne('/api/clinic/hand');
     expect(request.request.body).toEqual({ fist: 9.2, finger: 1.9 });
     request.flush({ examSets: [], times: { first: {}, repeat: {}, turn: {} }, hand: { fist: 9.2, finger: 1.9 } });
     await settle();
@@ -125,7 +125,7 @@ describe('NormsPage', () => {
       'line 4, motion is not in the catalogue',
     ]);
     (await bring('good')).flush(summary('new', true));
-    http.expectOne('/api/judging').flush(VIEW);
+    http.expectOne('/api/norms').flush(VIEW);
     await settle();
     expect(element().querySelector('.problem[role=alert] li')).toBeNull();
     expect(text()).toContain('mine.csv was brought in');

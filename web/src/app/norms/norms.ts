@@ -4,10 +4,10 @@ import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatRadioModule } from '@angular/material/radio';
-import type { NormSetSummary } from '@dial-gauge/contract';
+import { NORMS, type NormSetSummary } from '@dial-gauge/contract';
 import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
-import { Judging } from '../data/judging';
+import { ClinicNorms } from '../data/clinic-norms';
 import { toFailure, type Failure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
@@ -24,7 +24,7 @@ import { ThresholdsForm } from './thresholds';
 })
 export class NormsPage {
   private readonly api = inject(Api);
-  private readonly judging = inject(Judging);
+  private readonly judging = inject(ClinicNorms);
   protected readonly first = rxResource({ stream: () => this.judging.load() });
   protected readonly view = this.judging.current;
   /** What was just done, for the screen and for who does not see it. */
@@ -61,7 +61,7 @@ export class NormsPage {
   }
 
   protected export(set: NormSetSummary): void {
-    this.api.call('exportNormSet', { id: set.id }).subscribe({
+    this.api.call(NORMS.exportNormSet, { id: set.id }).subscribe({
       next: ({ fileName, csv }) => {
         const link = document.createElement('a');
         link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv;charset=utf-8' }));
@@ -88,7 +88,7 @@ export class NormsPage {
     });
   }
 
-  protected saveThresholds(thresholds: Parameters<Judging['change']>[0]['thresholds']): void {
+  protected saveThresholds(thresholds: Parameters<ClinicNorms['change']>[0]['thresholds']): void {
     this.run(this.judging.change({ thresholds }), 'The thresholds are in use now.');
   }
 }

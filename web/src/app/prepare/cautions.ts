@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, output, signal } from '@angular/core';
 import { DatePipe } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
@@ -96,6 +96,7 @@ import { Preparing } from './preparing';
 })
 export class Cautions {
   private readonly preparing = inject(Preparing);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   readonly answeredNow = output<{ readonly yes: readonly string[]; readonly note: string }>();
   protected readonly notADiagnosis = NOT_A_DIAGNOSIS;
   protected readonly yes = signal<readonly string[]>([]);
@@ -131,6 +132,13 @@ export class Cautions {
 
   protected tick(id: string, on: boolean): void {
     this.yes.update((yes) => (on ? [...yes, id] : yes.filter((other) => other !== id)));
+  }
+
+  /** Leads to the first question that is open. */
+  lead(): void {
+    const first = this.host.querySelector<HTMLInputElement>('mat-checkbox input');
+    first?.scrollIntoView({ block: 'center' });
+    first?.focus();
   }
 
   protected again(): void {

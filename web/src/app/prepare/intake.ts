@@ -26,6 +26,7 @@ export interface IntakeFields {
   readonly procedureOn: string | null;
   readonly dominantSide: 'left' | 'right' | 'both' | null;
   readonly wanted: string;
+  readonly dueOn: string | null;
 }
 
 /** Why they came, what was done, and what they want back. Every field is saved when it is left. */
@@ -92,6 +93,10 @@ export interface IntakeFields {
         <mat-label>Wants back (sport, stairs, instrument)</mat-label>
         <input matInput formControlName="wanted" maxlength="300" autocomplete="off" />
       </mat-form-field>
+      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <mat-label>Measure again on</mat-label>
+        <input matInput type="date" formControlName="dueOn" [min]="latest" />
+      </mat-form-field>
     </form>
     @if (note(); as text) {
       <p class="soft">{{ text }}</p>
@@ -134,6 +139,7 @@ export class Intake {
       procedure: [''],
       procedureOn: [''],
       wanted: [''],
+      dueOn: [''],
     },
     { updateOn: 'blur' },
   );
@@ -152,9 +158,19 @@ export class Intake {
       // Filled once: what is being typed is not overwritten by what comes back from the server.
       if (!episode || this.filled() === episode.id) return;
       this.filled.set(episode.id);
-      const { complaint, involvedSide, complaintAt, dominantSide, procedureId, procedure, procedureOn, wanted } = episode;
+      const { complaint, involvedSide, complaintAt, dominantSide, procedureId, procedure, procedureOn, wanted, dueOn } = episode;
       this.form.setValue(
-        { complaint, involvedSide, complaintAt, dominantSide, procedureId, procedure, procedureOn: procedureOn ?? '', wanted },
+        {
+          complaint,
+          involvedSide,
+          complaintAt,
+          dominantSide,
+          procedureId,
+          procedure,
+          procedureOn: procedureOn ?? '',
+          wanted,
+          dueOn: dueOn ?? '',
+        },
         { emitEvent: false },
       );
       this.form.updateValueAndValidity();
@@ -166,6 +182,6 @@ export class Intake {
 
   fields(): IntakeFields {
     const value = this.form.getRawValue();
-    return { ...value, complaint: value.complaint.trim(), procedureOn: value.procedureOn || null };
+    return { ...value, complaint: value.complaint.trim(), procedureOn: value.procedureOn || null, dueOn: value.dueOn || null };
   }
 }

@@ -3,15 +3,17 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter, Router } from '@angular/router';
-import type { PracticeView, VisitRecord } from '@dial-gauge/contract';
+import type { ClinicView, VisitRecord } from '@dial-gauge/contract';
 import { cautionsFor } from '@dial-gauge/core';
 import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
 import { PreparePage } from './prepare';
 
-const PRACTICE: PracticeView = { examSets: [], times: { first: {}, repeat: {}, turn: {} }, hand: { fist: 8.5, finger: 1.9 } };
+const PRACTICE: ClinicView = { examSets: [], times: { first: {}, repeat: {}, turn: {} }, hand: { fist: 8.5, finger: 1.9 } };
 const LIMIT = { motion: 'hip.flexion', side: 'right', limit: 90, until: null, source: 'surgeon' } as const;
 
 describe('PreparePage', () => {
+  beforeEach(() => localStorage.clear());
+
   let fixture: ComponentFixture<PreparePage>;
   let http: HttpTestingController;
   const page = () => fixture.nativeElement as HTMLElement;
@@ -42,7 +44,7 @@ describe('PreparePage', () => {
     document.body.append(page());
     fixture.detectChanges();
     http.expectOne(`/api/visits/${SOME_ID}`).flush(record);
-    http.expectOne('/api/practice').flush(practice);
+    http.expectOne('/api/clinic').flush(practice);
     await fixture.whenStable();
   };
   const answer = async (url: string, body: object) => {
@@ -236,5 +238,32 @@ describe('PreparePage', () => {
     expect(sent['name']).toBe('Our knee');
     expect((sent['items'] as object[]).length).toBe(4);
     expect(all('mat-chip-option')).toContain('Our knee');
+  });
+
+  it('has after a reload what was chosen before it, and forgets it once it is the visit’s', async () => {
+    await open();
+    await choose('Hip');
+    await choose('Knee');
+    const chosen = rows();
+    expect(chosen.length).toBeGreaterThan(6);
+    page().remove();
+    TestBed.resetTestingModule();
+    await open();
+    expect(rows()).toEqual(chosen);
+    expect(all('mat-chip-option.mat-mdc-chip-selected')).toEqual(['Hip', 'Knee']);
+    // Somebody else has set the run sheet meanwhile: theirs stands.
+    page().remove();
+    TestBed.resetTestingModule();
+    await open(visitRecord({ revision: 3 }));
+    expect(rows()).toEqual([]);
+  });
+
+  it('leads to the first open question where those stop the start', async () => {
+    await open();
+    await choose('Hip');
+    await click('Start measuring');
+    expect(text('footer [role=alert]')).toBe('Ask the caution questions first.');
+    expect(document.activeElement?.closest('dg-cautions')).withContext('the first question has the focus').not.toBeNull();
+    expect(document.activeElement).toBe(page().querySelector('dg-cautions input'));
   });
 });

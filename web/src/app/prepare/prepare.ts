@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatChipListbox, MatChipOption } from '@angular/material/chips';
@@ -7,7 +7,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { Router } from '@angular/router';
-import type { Precaution, VisitRecord } from '@dial-gauge/contract';
+import { CLINIC, VISITS, type Precaution, type VisitRecord } from '@dial-gauge/contract';
 import type { SheetItem } from '@dial-gauge/core';
 import { concatMap, forkJoin, Subject, tap, catchError, EMPTY, type Observable } from 'rxjs';
 import { episodeWords, fullName, personWords } from '../caseload/words';
@@ -15,6 +15,7 @@ import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
+import { OddRecords } from '../ui/odd-records';
 import { Cautions } from './cautions';
 import { Intake, type IntakeFields } from './intake';
 import { PlanList } from './plan-list';
@@ -34,6 +35,7 @@ import { Preparing } from './preparing';
     MatFormFieldModule,
     MatInputModule,
     MatSelectModule,
+    OddRecords,
     Pending,
     PlanList,
     Precautions,
@@ -49,9 +51,10 @@ export class PreparePage {
   private readonly router = inject(Router);
   protected readonly preparing = inject(Preparing);
   readonly id = input.required<string>();
+  private readonly cautions = viewChild(Cautions);
   protected readonly loaded = rxResource({
     params: () => this.id(),
-    stream: ({ params }) => forkJoin({ record: this.api.call('visit', { id: params }), practice: this.api.call('practice') }),
+    stream: ({ params }) => forkJoin({ record: this.api.call(VISITS.visit, { id: params }), practice: this.api.call(CLINIC.clinic) }),
   });
   protected readonly problem = signal('');
   protected readonly status = signal('');
@@ -167,11 +170,16 @@ export class PreparePage {
   }
 
   protected start(): void {
-    if (this.waitsFor()) return this.problem.set(this.waitsFor());
+    if (this.waitsFor()) {
+      // What stops is led to: the first question that is open.
+      if (!this.preparing.cautions() && this.preparing.plan().steps.length > 0) this.cautions()?.lead();
+      return this.problem.set(this.waitsFor());
+    }
     this.changes.next(() =>
       this.preparing.savePlan().pipe(
         tap((record) => {
           this.take(record);
+          this.preparing.saved();
           void this.router.navigate(['/visits', this.id(), 'measure']);
         }),
       ),

@@ -1,10 +1,13 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import {
+  CLINIC,
+  EPISODES,
+  VISITS,
   assessmentOfVisit,
   type CautionsView,
   type IntakeChange,
   type PlanView,
-  type PracticeView,
+  type ClinicView,
   type VisitRecord,
 } from '@dial-gauge/contract';
 import {
@@ -31,6 +34,7 @@ import {
 } from '@dial-gauge/core';
 import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
+import { Drafts } from '../data/drafts';
 import { keyOfStep } from '../measure/course';
 
 /** A ready choice of what to measure. */
@@ -53,6 +57,26 @@ export type Line =
   | { readonly kind: 'turn'; readonly words: string }
   | { readonly kind: 'row'; readonly index: number; readonly row: RunRow; readonly steps: readonly PlanStep[]; readonly first: string };
 
+/** What is chosen before measuring is started. */
+interface ChoiceDraft {
+  readonly revision: number;
+  readonly taken: readonly string[];
+  readonly added: readonly SheetItem[];
+  readonly removed: readonly string[];
+  readonly wishes: readonly (readonly [MeasurementKey, Wish])[];
+  readonly order: readonly MeasurementKey[];
+  readonly minutes: number | null;
+  readonly trials: number;
+}
+
+const draftName = (visitId: string): string => `prepare.${visitId}`;
+
+function isChoiceDraft(value: unknown): value is ChoiceDraft {
+  const draft = value as Partial<ChoiceDraft> | null;
+  const lists = [draft?.taken, draft?.added, draft?.removed, draft?.wishes, draft?.order];
+  return lists.every(Array.isArray) && typeof draft?.revision === 'number' && typeof draft.trials === 'number';
+}
+
 export const LAST_TIME = 'last-time';
 const wayKey = ({ protocol, digit }: SheetItem): string => `${protocol} ${digit ?? ''}`;
 const keyOfItem = ({ motion: id, digit, side, mode, protocols }: PlanItem): MeasurementKey =>
@@ -62,9 +86,10 @@ const keyOfItem = ({ motion: id, digit, side, mode, protocols }: PlanItem): Meas
 @Injectable()
 export class Preparing {
   private readonly api = inject(Api);
+  private readonly drafts = inject(Drafts);
 
   readonly record = signal<VisitRecord | null>(null);
-  readonly practice = signal<PracticeView | null>(null);
+  readonly practice = signal<ClinicView | null>(null);
   /** Which choices are taken, by id, in the order they were taken. */
   readonly taken = signal<readonly string[]>([]);
   /** Chosen one by one from the library. */
@@ -150,7 +175,7 @@ export class Preparing {
   readonly cautions = computed((): CautionsView | null => this.record()?.cautions ?? null);
   readonly refer = computed(() => this.cautions()?.outcome === 'refer');
 
-  open(record: VisitRecord, practice: PracticeView): void {
+  open(record: VisitRecord, practice: ClinicView): void {
     this.practice.set(practice);
     this.record.set(record);
     this.trials.set(record.plan?.trials ?? 1);
@@ -164,6 +189,57 @@ export class Preparing {
     } else if (record.sheet) this.added.set(record.sheet);
     else if (this.lastTime().length > 0) this.taken.set([LAST_TIME]);
     else if (record.episode.procedureId === 'knee-replacement') this.taken.set(['knee-replacement']);
+    this.restore();
+  }
+
+  /** What is chosen here and not started yet, as a draft keeps it: on the run sheet it was chosen at. */
+  private readonly chosen = computed((): ChoiceDraft | null => {
+    const record = this.record();
+    return (
+      record && {
+        revision: record.revision,
+        taken: this.taken(),
+        added: this.added(),
+        removed: [...this.removed()],
+        wishes: [...this.wishes()],
+        order: this.order(),
+        minutes: this.minutes(),
+        trials: this.trials(),
+      }
+    );
+  });
+  /** As it was opened: only what differs is a choice worth keeping. */
+  private opened = '';
+
+  constructor() {
+    effect(() => {
+      const chosen = this.chosen();
+      const visitId = untracked(() => this.record()?.visit.id);
+      if (!chosen || !visitId || this.opened === '' || JSON.stringify(chosen) === this.opened) return;
+      this.drafts.keep(draftName(visitId), chosen);
+    });
+  }
+
+  /** Brings back what was chosen before a reload, where nobody has changed the run sheet since. */
+  private restore(): void {
+    this.opened = JSON.stringify(this.chosen());
+    const { visit, revision } = this.record()!;
+    const left = this.drafts.read(draftName(visit.id), isChoiceDraft);
+    if (!left || left.revision !== revision || visit.signed) return;
+    const known = (item: SheetItem) => protocolOfId(item.protocol) !== undefined;
+    this.taken.set(left.taken);
+    this.added.set(left.added.filter(known));
+    this.removed.set(new Set(left.removed));
+    this.wishes.set(new Map(left.wishes));
+    this.order.set(left.order);
+    this.minutes.set(left.minutes);
+    this.trials.set(left.trials);
+  }
+
+  /** The run sheet is the visit's now. */
+  saved(): void {
+    this.opened = '';
+    this.drafts.drop(draftName(this.record()!.visit.id));
   }
 
   toggle(ids: readonly string[]): void {
@@ -222,13 +298,13 @@ export class Preparing {
 
   saveIntake(intake: Omit<IntakeChange, 'revision'>): Observable<VisitRecord['episode']> {
     const { episode } = this.record()!;
-    return this.api.call('setIntake', { id: episode.id, body: { ...intake, revision: episode.revision } });
+    return this.api.call(EPISODES.setIntake, { id: episode.id, body: { ...intake, revision: episode.revision } });
   }
 
   saveCautions(yes: readonly string[], note: string): Observable<VisitRecord> {
     const asked = this.questions().map((question) => question.id);
-    const body = { asked, yes: [...yes], note };
-    return this.api.call('setCautions', { id: this.record()!.visit.id, body });
+    const { visit, revision } = this.record()!;
+    return this.api.call(VISITS.setCautions, { id: visit.id, body: { asked, yes: [...yes], note, revision } });
   }
 
   savePlan(): Observable<VisitRecord> {
@@ -240,16 +316,16 @@ export class Preparing {
       trials: this.trials(),
     };
     const { visit, revision } = this.record()!;
-    return this.api.call('setPlan', { id: visit.id, body: { plan, sheet: [...this.sheet()], revision } });
+    return this.api.call(VISITS.setPlan, { id: visit.id, body: { plan, sheet: [...this.sheet()], revision } });
   }
 
-  saveSet(name: string): Observable<PracticeView> {
-    return this.api.call('addExamSet', { body: { id: crypto.randomUUID(), name, items: [...this.sheet()] } });
+  saveSet(name: string): Observable<ClinicView> {
+    return this.api.call(CLINIC.addExamSet, { body: { id: crypto.randomUUID(), name, items: [...this.sheet()] } });
   }
 
-  removeSet(id: string): Observable<PracticeView> {
+  removeSet(id: string): Observable<ClinicView> {
     this.taken.update((taken) => taken.filter((other) => other !== id));
-    return this.api.call('removeExamSet', { id });
+    return this.api.call(CLINIC.removeExamSet, { id });
   }
 
   /** What was measured at the visit before. */

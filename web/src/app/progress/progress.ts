@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
+import { GOALS, PROGRESS } from '@dial-gauge/contract';
 import {
   courseWords,
   describeEnd,
@@ -46,7 +47,7 @@ export class ProgressPage {
   readonly id = input.required<string>();
   protected readonly view = rxResource({
     params: () => this.id(),
-    stream: ({ params }) => this.api.call('progress', { id: params }),
+    stream: ({ params }) => this.api.call(PROGRESS.progress, { id: params }),
   });
   /** Reading the value of a resource that failed would throw. */
   private readonly loaded = computed(() => (this.view.hasValue() ? this.view.value() : undefined));
@@ -159,7 +160,7 @@ export class ProgressPage {
       .open<GoalAnswer>(() => import('./goal.dialog').then((m) => m.GoalDialog), { data, width: '540px' })
       .pipe(
         filter((answer) => answer !== undefined),
-        switchMap(({ goal }) => this.api.call('setGoal', { id: view.episode.id, body: { protocol, digit, side, mode, goal } })),
+        switchMap(({ goal }) => this.api.call(GOALS.setGoal, { id: view.episode.id, body: { protocol, digit, side, mode, goal } })),
       )
       .subscribe({
         next: () => {

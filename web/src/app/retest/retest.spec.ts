@@ -4,8 +4,8 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
 import type { RetestsView } from '@dial-gauge/contract';
-import { Outbox } from '../data/outbox';
-import { FakeOutbox, refusal } from '../testing/fake-outbox';
+import { CommandQueue } from '../data/command-queue';
+import { FakeQueue, refusal } from '../testing/fake-queue';
 import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
 import { until } from '../testing/until';
 import { RetestPage } from './retest';
@@ -33,7 +33,7 @@ function retests(over: Partial<RetestsView> = {}): RetestsView {
 describe('RetestPage', () => {
   let fixture: ComponentFixture<RetestPage>;
   let http: HttpTestingController;
-  const outbox = () => TestBed.inject(Outbox) as unknown as FakeOutbox;
+  const queue = () => TestBed.inject(CommandQueue) as unknown as FakeQueue;
   const page = () => fixture.nativeElement as HTMLElement;
   const text = (selector = 'section.main') => page().querySelector(selector)?.textContent?.replace(/\s+/g, ' ').trim() ?? '';
   const button = (words: string, within: ParentNode = page()) =>
@@ -50,7 +50,7 @@ describe('RetestPage', () => {
   const open = async (view = retests()) => {
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
-      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: Outbox, useValue: new FakeOutbox() }],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: CommandQueue, useValue: new FakeQueue() }],
     });
     http = TestBed.inject(HttpTestingController);
     fixture = TestBed.createComponent(RetestPage);
@@ -76,8 +76,8 @@ describe('RetestPage', () => {
     expect(boxes[3]!.disabled).toBeTrue();
     button('Read the baseline').click();
     await fixture.whenStable();
-    expect(outbox().letters[0]).toEqual(jasmine.objectContaining({ route: 'startRetest', target: SOME_ID }));
-    expect((outbox().letters[0]!.body as { markers: unknown[] }).markers.length).toBe(3);
+    expect(queue().commands[0]).toEqual(jasmine.objectContaining({ route: 'startRetest', target: SOME_ID }));
+    expect((queue().commands[0]!.body as { markers: unknown[] }).markers.length).toBe(3);
   });
 
   it('reads the baseline, a drill, and says better or the same by the error of the marker', async () => {
@@ -92,7 +92,7 @@ describe('RetestPage', () => {
     expect(text('dg-rounds')).toContain('+10, better');
     expect(text('dg-rounds')).toContain('+5, same');
     expect(text('dg-rounds .sum')).toContain('better');
-    expect(outbox().letters.map((letter) => letter.route)).toEqual([
+    expect(queue().commands.map((command) => command.route)).toEqual([
       'startRetest',
       'readMarker',
       'readMarker',
@@ -111,12 +111,12 @@ describe('RetestPage', () => {
     const ask = await until(() => document.querySelector('dg-worse'));
     expect(ask.textContent).toContain('“Long hold” made it worse');
     button('Go back to what helped', ask).click();
-    await until(() => outbox().letters.find((letter) => letter.route === 'noteDrill' && letter.body.number === 3));
-    expect(outbox().letters.some((letter) => letter.route === 'finishRetest')).toBeFalse();
+    await until(() => queue().commands.find((command) => command.route === 'noteDrill' && command.body.number === 3));
+    expect(queue().commands.some((command) => command.route === 'finishRetest')).toBeFalse();
     await type('107');
     button('Finish the retest').click();
     await fixture.whenStable();
-    expect(outbox().letters[outbox().letters.length - 1]!.route).toBe('finishRetest');
+    expect(queue().commands[queue().commands.length - 1]!.route).toBe('finishRetest');
     expect(text('.done h3')).toMatch(/^Retest 1, finished \d\d:\d\d by/);
   });
 
@@ -167,8 +167,8 @@ describe('RetestPage', () => {
     await open();
     await begin(0);
     await type('96');
-    outbox().next();
-    outbox().next(refusal('no'));
+    queue().next();
+    queue().next(refusal('no'));
     await fixture.whenStable();
     expect(text('h2')).toBe('Left hip flexion, passive baseline');
   });

@@ -15,6 +15,7 @@ import {
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
+import { RETESTS } from '@dial-gauge/contract';
 import { format, parseISO } from 'date-fns';
 import { describeEnd, memoryWords, motion, rounded } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords } from '../caseload/words';
@@ -44,7 +45,10 @@ export class RetestPage {
   private readonly injector = inject(Injector);
   protected readonly retesting = inject(Retesting);
   readonly id = input.required<string>();
-  protected readonly loaded = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call('retests', { id: params }) });
+  protected readonly loaded = rxResource({
+    params: () => this.id(),
+    stream: ({ params }) => this.api.call(RETESTS.retests, { id: params }),
+  });
   protected readonly words = { episodeWords, fullName, memoryWords, personWords };
   protected readonly typed = signal('');
   private readonly entry = viewChild(FigureEntry);

@@ -16,11 +16,11 @@ import {
   type JudgedRound,
   type Marker,
 } from '@dial-gauge/core';
-import type { Letter } from '../data/letters';
-import { Outbox } from '../data/outbox';
+import type { Command } from '../data/commands';
+import { CommandQueue } from '../data/command-queue';
 import { Session } from '../data/session';
 import { Tools } from '../measure/tools';
-import { withLetters } from './with-letters';
+import { retestsShown } from './retests-shown';
 
 /** Which reading comes next. */
 export interface Place {
@@ -38,16 +38,16 @@ export interface Judged {
 
 /**
  * Retests of one visit: markers, a baseline, and for every drill the same
- * markers again. What is entered shows at once and waits in the outbox until
+ * markers again. What is entered shows at once and waits in the queue until
  * the server has it.
  */
 @Injectable()
 export class Retesting {
-  private readonly outbox = inject(Outbox);
+  private readonly queue = inject(CommandQueue);
   private readonly session = inject(Session);
   private readonly tools = inject(Tools);
   readonly view = signal<RetestsView | null>(null);
-  private readonly letters = signal<readonly Letter[]>([]);
+  private readonly commands = signal<readonly Command[]>([]);
   /** Where somebody goes back to a reading to put it right. */
   private readonly wanted = signal<Place | null>(null);
   readonly problem = signal('');
@@ -61,7 +61,7 @@ export class Retesting {
   readonly all = computed((): readonly Judged[] => {
     const view = this.view();
     if (!view) return [];
-    return withLetters(view.retests, this.letters(), this.session.current()?.user.name ?? '').map((retest) => {
+    return retestsShown(view.retests, this.commands(), this.session.current()?.user.name ?? '').map((retest) => {
       const markers = retest.markers.map((marker) => ({ ...marker, motion: protocolOfId(marker.protocol)!.motion }));
       return { view: retest, markers, names: markers.map(markerName), rounds: judgeRetest(markers, retest.rounds, this.errors()) };
     });
@@ -85,17 +85,17 @@ export class Retesting {
   });
 
   constructor() {
-    this.outbox.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe(({ letter, failure }) => {
-      if (letter.route === 'finishRetest' && !failure) this.ended.update((n) => n + 1);
+    this.queue.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe(({ command, failure, kept }) => {
+      if (command.route === 'finishRetest' && !failure && !kept) this.ended.update((n) => n + 1);
       // What the server would not take is not shown as if it were there; the header says why.
-      if (failure) this.letters.update((letters) => letters.filter(({ id }) => id !== letter.id));
+      if (failure || kept) this.commands.update((commands) => commands.filter(({ id }) => id !== command.id));
     });
   }
 
   async load(view: RetestsView): Promise<void> {
-    const waiting = await this.outbox.waitingOf(view.visit.id);
-    const kept = this.view()?.visit.id === view.visit.id ? this.letters() : [];
-    this.letters.set([...kept, ...waiting.filter(({ id }) => !kept.some((letter) => letter.id === id))]);
+    const waiting = await this.queue.waitingOf(view.visit.id);
+    const kept = this.view()?.visit.id === view.visit.id ? this.commands() : [];
+    this.commands.set([...kept, ...waiting.filter(({ id }) => !kept.some((command) => command.id === id))]);
     this.view.set(view);
   }
 
@@ -162,14 +162,14 @@ export class Retesting {
     });
   });
 
-  private sendTo(retest: Judged, letter: DistributeOmit<Letter, 'userId' | 'visitId' | 'target'>): void {
-    this.send({ ...letter, target: retest.view.id, visitId: this.view()!.visit.id });
+  private sendTo(retest: Judged, command: DistributeOmit<Command, 'userId' | 'visitId' | 'target'>): void {
+    this.send({ ...command, target: retest.view.id, visitId: this.view()!.visit.id });
   }
 
-  private send(letter: DistributeOmit<Letter, 'userId'>): void {
+  private send(command: DistributeOmit<Command, 'userId'>): void {
     this.problem.set('');
-    this.letters.update((letters) => [...letters, { ...letter, userId: '' } as Letter]);
-    this.outbox.add(letter);
+    this.commands.update((commands) => [...commands, { ...command, userId: '' } as Command]);
+    this.queue.add(command);
   }
 
   private refuse(message: string): false {

@@ -5,7 +5,7 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { Router, RouterLink, RouterLinkActive } from '@angular/router';
 import { concatMap, filter } from 'rxjs';
-import { Outbox } from '../data/outbox';
+import { CommandQueue } from '../data/command-queue';
 import { Session } from '../data/session';
 import type { SignOutChoice } from './sign-out.dialog';
 import { ThemeChoice } from './theme';
@@ -30,7 +30,7 @@ export class Frame {
   private readonly router = inject(Router);
   private readonly session = inject(Session);
   private readonly dialog = inject(MatDialog);
-  protected readonly outbox = inject(Outbox);
+  protected readonly queue = inject(CommandQueue);
   protected readonly theme = inject(ThemeChoice);
   protected readonly steps = STEPS;
 
@@ -44,14 +44,14 @@ export class Frame {
   protected readonly clinic = () => this.session.current()?.clinic.name ?? '';
 
   protected async signOut(): Promise<void> {
-    if (this.outbox.waiting() === 0) return this.leave();
+    if (this.queue.waiting() === 0) return this.leave();
     const { SignOutDialog } = await import('./sign-out.dialog');
     this.dialog
       .open<unknown, unknown, SignOutChoice>(SignOutDialog, { width: '480px' })
       .afterClosed()
       .pipe(
         filter((choice) => choice === 'keep' || choice === 'discard'),
-        concatMap(async (choice) => (choice === 'discard' ? this.outbox.discardAll() : undefined)),
+        concatMap(async (choice) => (choice === 'discard' ? this.queue.discardAll() : undefined)),
       )
       .subscribe(() => this.leave());
   }

@@ -6,8 +6,8 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { SOME_ID } from '../testing/records';
-import { FakeOutbox } from '../testing/fake-outbox';
-import { Outbox } from '../data/outbox';
+import { FakeQueue } from '../testing/fake-queue';
+import { CommandQueue } from '../data/command-queue';
 import { Frame } from './frame';
 import { SignInForm } from './sign-in-form';
 import { signedIn } from './signed-in.guard';
@@ -23,16 +23,16 @@ const SESSION = {
 
 describe('shell', () => {
   let http: HttpTestingController;
-  let outbox: FakeOutbox;
+  let queue: FakeQueue;
   beforeEach(() => {
-    outbox = new FakeOutbox();
+    queue = new FakeQueue();
     const routes = [
       { path: 'sign-in', component: Blank },
       { path: 'inside/:id', component: Blank, canActivate: [signedIn] },
     ];
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
-      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter(routes), { provide: Outbox, useValue: outbox }],
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter(routes), { provide: CommandQueue, useValue: queue }],
     });
     http = TestBed.inject(HttpTestingController);
   });
@@ -96,7 +96,7 @@ describe('shell', () => {
 
   describe('the frame', () => {
     it('shows what waits, and throws nothing away at sign-out unless told to', async () => {
-      outbox.waiting.set(1);
+      queue.waiting.set(1);
       const fixture = TestBed.createComponent(Frame);
       fixture.componentRef.setInput('heading', 'Ilka Marsh');
       await fixture.whenStable();

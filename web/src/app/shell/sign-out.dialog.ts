@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule } from '@angular/material/dialog';
-import { Outbox } from '../data/outbox';
+import { CommandQueue } from '../data/command-queue';
 
 /** What becomes of entries that are not sent yet. */
 export type SignOutChoice = 'keep' | 'discard';
@@ -12,16 +12,16 @@ export type SignOutChoice = 'keep' | 'discard';
   imports: [MatButtonModule, MatDialogModule],
   template: `
     <h2 mat-dialog-title>
-      @if (outbox.waiting()) {
-        {{ outbox.waiting() }} {{ outbox.waiting() === 1 ? 'entry is' : 'entries are' }} not saved yet
+      @if (queue.waiting()) {
+        {{ queue.waiting() }} {{ queue.waiting() === 1 ? 'entry is' : 'entries are' }} not saved yet
       } @else {
         Everything is saved
       }
     </h2>
     <mat-dialog-content>
-      @if (outbox.waiting()) {
-        <p>{{ outbox.problem() || 'They are being sent.' }}</p>
-        @if (outbox.lasts) {
+      @if (queue.waiting()) {
+        <p>{{ queue.problem() || 'They are being sent.' }}</p>
+        @if (queue.lasts) {
           <p>
             Kept, they stay in this browser under your name, and are sent when you sign in here again. Nobody else’s sign-in sends or shows
             them.
@@ -33,12 +33,12 @@ export type SignOutChoice = 'keep' | 'discard';
     </mat-dialog-content>
     <mat-dialog-actions align="end">
       <button matButton mat-dialog-close>Stay</button>
-      @if (outbox.waiting()) {
+      @if (queue.waiting()) {
         <button matButton="outlined" mat-dialog-close="discard">Discard them and sign out</button>
       }
-      @if (outbox.lasts || !outbox.waiting()) {
+      @if (queue.lasts || !queue.waiting()) {
         <button matButton="filled" mat-dialog-close="keep" cdkFocusInitial>
-          {{ outbox.waiting() ? 'Keep them and sign out' : 'Sign out' }}
+          {{ queue.waiting() ? 'Keep them and sign out' : 'Sign out' }}
         </button>
       }
     </mat-dialog-actions>
@@ -46,5 +46,5 @@ export type SignOutChoice = 'keep' | 'discard';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SignOutDialog {
-  protected readonly outbox = inject(Outbox);
+  protected readonly queue = inject(CommandQueue);
 }

@@ -3,10 +3,10 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
-import type { JudgingView, StudyView } from '@dial-gauge/contract';
+import type { NormsView, StudyView } from '@dial-gauge/contract';
 import { bootstrapAtOnce, DEFAULT_THRESHOLDS, seededRandom } from '@dial-gauge/core';
-import { Outbox } from '../data/outbox';
-import { FakeOutbox, refusal } from '../testing/fake-outbox';
+import { CommandQueue } from '../data/command-queue';
+import { FakeQueue, refusal } from '../testing/fake-queue';
 import { SOME_ID } from '../testing/records';
 import { until } from '../testing/until';
 import { Bootstrapping } from './bootstrapping';
@@ -39,7 +39,7 @@ const STUDY: StudyView = {
   startedOn: '2026-11-03',
   adopted: null,
 };
-const JUDGING: JudgingView = {
+const NORMS_VIEW: NormsView = {
   normSet: 'boone-azen-1979',
   ranking: 'largest-first',
   ownErrors: [],
@@ -51,17 +51,17 @@ const JUDGING: JudgingView = {
 describe('SteadinessPage', () => {
   let fixture: ComponentFixture<SteadinessPage>;
   let http: HttpTestingController;
-  const outbox = () => TestBed.inject(Outbox) as unknown as FakeOutbox;
+  const queue = () => TestBed.inject(CommandQueue) as unknown as FakeQueue;
   const page = () => fixture.nativeElement as HTMLElement;
   const text = (selector = '.main') => page().querySelector(selector)?.textContent?.replace(/\s+/g, ' ').trim() ?? '';
   const button = (words: string) => [...page().querySelectorAll('button')].find((b) => b.textContent!.includes(words))!;
 
   /** What a page before this one had left waiting. */
-  let left: FakeOutbox['left'];
+  let left: FakeQueue['left'];
   beforeEach(() => (left = []));
 
   const open = async (...studies: StudyView[]) => {
-    const box = new FakeOutbox();
+    const box = new FakeQueue();
     box.left = left;
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
@@ -69,13 +69,13 @@ describe('SteadinessPage', () => {
         provideHttpClient(),
         provideHttpClientTesting(),
         provideRouter([{ path: '**', children: [] }]),
-        { provide: Outbox, useValue: box },
+        { provide: CommandQueue, useValue: box },
       ],
     });
     http = TestBed.inject(HttpTestingController);
     fixture = TestBed.createComponent(SteadinessPage);
     fixture.detectChanges();
-    http.expectOne('/api/judging').flush(JUDGING);
+    http.expectOne('/api/norms').flush(NORMS_VIEW);
     http.expectOne('/api/studies').flush(studies);
     await fixture.whenStable();
   };
@@ -106,7 +106,7 @@ describe('SteadinessPage', () => {
     expect(page().querySelector('canvas')!.getAttribute('aria-label')).toContain('examiner C less examiner D');
   });
 
-  it('adopts the error by choice, reads the judging again, and stops using it', async () => {
+  it('adopts the error by choice, reads again what the clinic judges by, and stops using it', async () => {
     await open(STUDY);
     [...page().querySelectorAll<HTMLElement>('mat-radio-button input')][1]!.click();
     await fixture.whenStable();
@@ -115,7 +115,7 @@ describe('SteadinessPage', () => {
     expect(request.request.body).toEqual({ basis: 'consistency' });
     const adopted = { id: SOME_ID, sem: 1.01, basis: 'consistency', on: '2026-11-20', by: 'Wren' } as const;
     request.flush({ ...STUDY, adopted });
-    http.expectOne('/api/judging').flush(JUDGING);
+    http.expectOne('/api/norms').flush(NORMS_VIEW);
     (await until(() => http.match('/api/studies')[0])).flush([{ ...STUDY, adopted }]);
     await fixture.whenStable();
     expect(text('.adopt')).toContain('In use since 20 Nov 2026 (consistency, Wren)');
@@ -140,7 +140,7 @@ describe('SteadinessPage', () => {
     };
     expect(text('dg-study-entry')).toContain('Reading 5 of 24 Person or limb 5, examiner A');
     await type('71');
-    expect(outbox().letters[0]).toEqual(
+    expect(queue().commands[0]).toEqual(
       jasmine.objectContaining({
         route: 'readStudy',
         target: SOME_ID,
@@ -158,10 +158,10 @@ describe('SteadinessPage', () => {
     expect(entry().value).toBe('');
     await type('72');
     await type('66');
-    outbox().next();
+    queue().next();
     await fixture.whenStable();
     expect(text('dg-study-entry')).withContext('an answer that comes meanwhile takes nobody back').toContain('Reading 7 of 24');
-    outbox().next();
+    queue().next();
     await fixture.whenStable();
     expect(text('nav ul')).toContain('5 of 24 read');
   });
@@ -171,12 +171,12 @@ describe('SteadinessPage', () => {
     left = [{ id: SOME_ID, userId: '', visitId: SOME_ID, target: SOME_ID, words: '', route: 'readStudy', body }];
     await open({ ...STUDY, read: STUDY.read.slice(0, 22), table: null });
     expect(text('dg-study-entry')).toContain('Reading 24 of 24');
-    outbox().answers.next({ letter: left[0]!, failure: null });
+    queue().answers.next({ command: left[0]!, failure: null });
     const input = page().querySelector<HTMLInputElement>('dg-study-entry input')!;
     input.value = '70';
     input.dispatchEvent(new Event('input'));
     input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
-    outbox().next();
+    queue().next();
     (await until(() => http.match('/api/studies')[0])).flush([STUDY]);
     await fixture.whenStable();
     expect(text()).toContain('Six intraclass correlations');
@@ -190,7 +190,7 @@ describe('SteadinessPage', () => {
     input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
     await fixture.whenStable();
     expect(text('dg-study-entry')).toContain('Person or limb 1, examiner B');
-    outbox().next(refusal('no'));
+    queue().next(refusal('no'));
     await fixture.whenStable();
     expect(text('dg-study-entry')).toContain('Reading 6 of 24 Person or limb 6, examiner A');
   });

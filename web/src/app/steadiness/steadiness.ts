@@ -13,12 +13,12 @@ import {
 import { rxResource, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import type { Adoption, NewStudy, StudyView } from '@dial-gauge/contract';
+import { RELIABILITY, type Adoption, type NewStudy, type StudyView } from '@dial-gauge/contract';
 import { switchMap, type Observable } from 'rxjs';
 import { dayWords } from '../caseload/words';
 import { Api } from '../data/api';
-import { Judging } from '../data/judging';
-import { Outbox } from '../data/outbox';
+import { ClinicNorms } from '../data/clinic-norms';
+import { CommandQueue } from '../data/command-queue';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
@@ -37,12 +37,12 @@ import { placeOf, studySize, studyState, studyWay } from './words';
 })
 export class SteadinessPage {
   private readonly api = inject(Api);
-  private readonly judging = inject(Judging);
-  private readonly outbox = inject(Outbox);
+  private readonly judging = inject(ClinicNorms);
+  private readonly queue = inject(CommandQueue);
   private readonly router = inject(Router);
   /** Id of the study that is looked at; the newest where none is named. */
   readonly study = input<string>();
-  protected readonly loaded = rxResource({ stream: () => this.api.call('studies') });
+  protected readonly loaded = rxResource({ stream: () => this.api.call(RELIABILITY.studies) });
   private readonly served = linkedSignal<readonly StudyView[]>(() => (this.loaded.hasValue() ? this.loaded.value() : []));
   /** Turns the server has taken since this page was opened, by study. */
   private readonly since = signal<ReadonlyMap<string, readonly StudyView['turns'][number][]>>(new Map());
@@ -71,16 +71,16 @@ export class SteadinessPage {
       const study = this.served().find(({ id }) => id === this.shownId());
       if (study) untracked(() => void this.findWaiting(study));
     });
-    this.outbox.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe(({ letter, failure }) => {
-      if (letter.route !== 'readStudy') return;
-      const study = this.served().find(({ id }) => id === letter.target);
-      if (!failure) this.taken(letter.target, letter.body);
+    this.queue.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe(({ command, failure }) => {
+      if (command.route !== 'readStudy') return;
+      const study = this.served().find(({ id }) => id === command.target);
+      if (!failure) this.taken(command.target, command.body);
       else if (study) void this.findWaiting(study);
     });
   }
 
   protected start(body: NewStudy): void {
-    this.send(this.api.call('startStudy', { body }), (study) => {
+    this.send(this.api.call(RELIABILITY.startStudy, { body }), (study) => {
       this.planning.set(false);
       this.served.update((studies) => [study, ...studies]);
       void this.router.navigate(['/steadiness'], { queryParams: { study: study.id } });
@@ -89,12 +89,12 @@ export class SteadinessPage {
 
   protected adopt(basis: Adoption['basis']): void {
     const id = this.shown()?.id;
-    if (id) this.change(this.api.call('adoptError', { id, body: { basis } }), 'From now on every judgement uses this error.');
+    if (id) this.change(this.api.call(RELIABILITY.adoptError, { id, body: { basis } }), 'From now on every judgement uses this error.');
   }
 
   protected drop(): void {
     const id = this.shown()?.id;
-    if (id) this.change(this.api.call('dropError', { id }), 'This error is no longer used. The study stays on record.');
+    if (id) this.change(this.api.call(RELIABILITY.dropError, { id }), 'This error is no longer used. The study stays on record.');
   }
 
   /** One more reading is with the server; the last one uncovers the study. */
@@ -105,8 +105,8 @@ export class SteadinessPage {
   }
 
   private async findWaiting(study: StudyView): Promise<void> {
-    const letters = await this.outbox.waitingOf(study.id);
-    const turns = letters.flatMap((letter) => (letter.route === 'readStudy' ? [placeOf(study, letter.body)] : []));
+    const commands = await this.queue.waitingOf(study.id);
+    const turns = commands.flatMap((command) => (command.route === 'readStudy' ? [placeOf(study, command.body)] : []));
     this.waiting.set({ of: study.id, turns });
   }
 

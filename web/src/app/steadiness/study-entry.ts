@@ -3,7 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import type { StudyView } from '@dial-gauge/contract';
 import { protocolOfId, readAtDial, valueOfReading } from '@dial-gauge/core';
-import { Outbox } from '../data/outbox';
+import { CommandQueue } from '../data/command-queue';
 import { Tools } from '../measure/tools';
 import { FigureEntry } from '../ui/figure-entry';
 import { placeOf, raterWords, studyWay } from './words';
@@ -40,7 +40,7 @@ import { placeOf, raterWords, studyWay } from './words';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StudyEntry {
-  private readonly outbox = inject(Outbox);
+  private readonly queue = inject(CommandQueue);
   private readonly tools = inject(Tools);
   readonly study = input.required<StudyView>();
   /** Turns that were read and wait in the browser. */
@@ -63,9 +63,9 @@ export class StudyEntry {
 
   constructor() {
     // What the server would not take has to be read again; the header says why.
-    this.outbox.answers.pipe(takeUntilDestroyed()).subscribe(({ letter, failure }) => {
-      if (letter.route !== 'readStudy' || letter.target !== this.study().id || !failure) return;
-      const refused = placeOf(this.study(), letter.body);
+    this.queue.answers.pipe(takeUntilDestroyed()).subscribe(({ command, failure }) => {
+      if (command.route !== 'readStudy' || command.target !== this.study().id || !failure) return;
+      const refused = placeOf(this.study(), command.body);
       this.held.update((held) => new Set([...held].filter((at) => at !== refused)));
     });
     effect(() => {
@@ -83,7 +83,7 @@ export class StudyEntry {
     if ('arc' in read) return this.problem.set(`"${this.typed()}" is a whole arc; allowed: one reading.`);
     const value = valueOfReading(protocol, read.reading);
     const id = crypto.randomUUID();
-    this.outbox.add({
+    this.queue.add({
       id,
       route: 'readStudy',
       target: study.id,

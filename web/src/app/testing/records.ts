@@ -14,6 +14,7 @@ export function storedMeasurement(over: Partial<MeasurementView>, ...ends: numbe
     sense: null,
     entered: '',
     pastLimit: null,
+    clockOff: null,
     corrected: [],
     instrument: 'goniometer' as const,
     heldAt: '2026-11-20T09:00:00Z',
@@ -54,6 +55,7 @@ export function visitRecord(over: Partial<VisitRecord> = {}): VisitRecord {
       dominantSide: null,
       wanted: '',
       precautions: [],
+      dueOn: null,
       revision: 0,
     },
     normSet: 'boone-azen-1979',
@@ -66,6 +68,7 @@ export function visitRecord(over: Partial<VisitRecord> = {}): VisitRecord {
     hand: { fist: 8.5, finger: 1.9 },
     measurements: [],
     previous: null,
+    odd: [],
     ...over,
   };
 }

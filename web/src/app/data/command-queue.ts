@@ -1,16 +1,20 @@
 import { computed, DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
-import type { RouteName } from '@dial-gauge/contract';
+import type { SavedReading } from '@dial-gauge/contract';
 import { firstValueFrom, fromEvent, map, merge, of, race, Subject, take, takeUntil, timeout, timer, type Observable } from 'rxjs';
 import { Api } from './api';
-import { LetterBox } from './letter-box';
-import type { Letter, WaitingLetter } from './letters';
+import { CommandStore } from './command-store';
+import type { Command, WaitingCommand } from './commands';
 import { toFailure, type Failure } from './problem';
 import { Session } from './session';
 
-/** How the sending of a letter went: taken, or refused with a reason. */
+/** How the sending of a command went: taken, or refused with a reason. */
 export interface Answer {
-  readonly letter: Letter;
+  readonly command: Command;
   readonly failure: Failure | null;
+  /** It came too late for a signed visit and is kept for review: what the server says of that. */
+  readonly kept?: string;
+  /** By how many seconds the clock of this device is off, where the server put a reading right by it. */
+  readonly clockOff?: number;
 }
 
 const FIRST_WAIT = 500;
@@ -27,11 +31,11 @@ const CHANNEL = 'dial-gauge-outbox';
  * for all; each hears how it went.
  */
 @Injectable({ providedIn: 'root' })
-export class Outbox {
+export class CommandQueue {
   private readonly api = inject(Api);
-  private readonly box = inject(LetterBox);
+  private readonly store = inject(CommandStore);
   private readonly session = inject(Session);
-  private readonly letters = signal<readonly WaitingLetter[]>([]);
+  private readonly commands = signal<readonly WaitingCommand[]>([]);
   /** Entered here and not yet in the box: a matter of milliseconds. */
   private readonly onTheWay = signal(0);
   private readonly trouble = signal('');
@@ -45,18 +49,21 @@ export class Outbox {
   private ended = false;
   private keeping: Promise<void> = Promise.resolve();
 
-  /** How each letter went, in whichever tab it was sent. */
+  /** How each command went, in whichever tab it was sent. */
   readonly answers: Observable<Answer> = this.heard.asObservable();
   /** How many entries are not acknowledged yet. */
-  readonly waiting = computed(() => this.letters().filter((letter) => !letter.refused).length + this.onTheWay());
+  readonly waiting = computed(() => this.commands().filter((command) => !command.refused).length + this.onTheWay());
   /** What the server would not take, until somebody has looked. */
-  readonly refused = computed(() => this.letters().filter((letter) => letter.refused));
+  readonly refused = computed(() => this.commands().filter((command) => command.refused));
   /** Why the first of them waits; empty while all is well. */
   readonly problem = this.trouble.asReadonly();
+  private readonly keeps = signal<CommandStore['why']>('');
   /** False where what waits would not outlive this page. */
   get lasts(): boolean {
-    return this.box.lasts;
+    return this.keeps() === '';
   }
+  /** What is wrong with keeping, in words; empty while all is well. */
+  readonly keepingProblem = computed(() => KEEPING[this.keeps()]);
 
   constructor() {
     inject(DestroyRef).onDestroy(() => {
@@ -70,7 +77,7 @@ export class Outbox {
     });
     addEventListener('beforeunload', (event) => {
       // What is kept by the browser may be left; what is not yet, or cannot be, may not.
-      if (this.onTheWay() > 0 || (!this.box.lasts && this.waiting() > 0)) event.preventDefault();
+      if (this.onTheWay() > 0 || (!this.store.lasts && this.waiting() > 0)) event.preventDefault();
     });
     effect(() => {
       this.userId();
@@ -80,13 +87,14 @@ export class Outbox {
     });
   }
 
-  /** Keeps a letter and sends it as soon as it can be. */
-  add(letter: Omit<Letter, 'userId'>): void {
+  /** Keeps a command and sends it as soon as it can be. */
+  add(command: Omit<Command, 'userId'>): void {
     const userId = this.userId() ?? '';
     this.onTheWay.update((n) => n + 1);
     // One after another, so that the box holds them in the order they were entered.
+    const whole = { ...command, userId, enteredAt: new Date().toISOString() } as Command;
     this.keeping = this.keeping.then(async () => {
-      await this.box.put({ ...letter, userId } as Letter);
+      await this.store.put(whole);
       await this.refresh();
       this.onTheWay.update((n) => n - 1);
       this.channel?.postMessage(null);
@@ -96,28 +104,30 @@ export class Outbox {
   }
 
   /** What of a visit waits, oldest first: laid over what the server says when the visit is opened. */
-  async waitingOf(visitId: string): Promise<readonly Letter[]> {
+  async waitingOf(visitId: string): Promise<readonly Command[]> {
     await this.keeping;
     await this.refresh();
-    return this.letters().filter((letter) => letter.visitId === visitId && !letter.refused);
+    return this.commands().filter((command) => command.visitId === visitId && !command.refused);
   }
 
-  /** Forgets a refused letter that has been looked at. */
+  /** Forgets a refused command that has been looked at. */
   async dismiss(id: string): Promise<void> {
-    const letter = this.letters().find((l) => l.id === id);
-    if (letter) await this.box.remove(letter.seq);
+    const command = this.commands().find((l) => l.id === id);
+    if (command) await this.store.remove(command.seq);
     await this.refresh();
   }
 
   /** Empties the box of whoever is signed in: only by explicit choice. */
   async discardAll(): Promise<void> {
-    for (const { seq } of this.letters()) await this.box.remove(seq);
+    for (const { seq } of this.commands()) await this.store.remove(seq);
     await this.refresh();
   }
 
   private async refresh(): Promise<void> {
     const userId = this.userId();
-    this.letters.set(userId ? await this.box.of(userId) : []);
+    const waiting = userId ? await this.store.of(userId) : [];
+    this.commands.set(waiting);
+    this.keeps.set(this.store.why);
   }
 
   /** Sends what waits. Only one tab does at a time; the others wait for their turn and then find nothing left. */
@@ -133,27 +143,26 @@ export class Outbox {
     if (this.next()) void this.pump();
   }
 
-  private next(): WaitingLetter | undefined {
-    return this.letters().find((letter) => !letter.refused);
+  private next(): WaitingCommand | undefined {
+    return this.commands().find((command) => !command.refused);
   }
 
   private async drain(): Promise<void> {
     await this.refresh();
     let wait = FIRST_WAIT;
-    for (let letter = this.next(); letter && !this.ended; letter = this.next()) {
-      const failure = await this.send(letter);
-      if (failure?.passing) {
-        this.trouble.set(failure.message);
+    for (let command = this.next(); command && !this.ended; command = this.next()) {
+      const answer = await this.send(command);
+      if (answer.failure?.passing) {
+        this.trouble.set(answer.failure.message);
         // Nobody signed in any more: whoever signs in next starts again.
-        if (this.ended || this.userId() !== letter.userId) return;
+        if (this.ended || this.userId() !== command.userId) return;
         await firstValueFrom(race(timer(wait), merge(fromEvent(window, 'online'), this.added, this.left).pipe(take(1))));
         wait = Math.min(wait * 2, LONGEST_WAIT);
       } else {
         wait = FIRST_WAIT;
         this.trouble.set('');
-        if (failure) await this.box.refuse(letter, failure.message);
-        else await this.box.remove(letter.seq);
-        const answer: Answer = { letter, failure };
+        if (answer.failure) await this.store.refuse(command, answer.failure.message);
+        else await this.store.remove(command.seq);
         await this.refresh();
         this.heard.next(answer);
         this.channel?.postMessage(answer);
@@ -162,24 +171,41 @@ export class Outbox {
     }
   }
 
-  private async send({ route, target, body, userId }: WaitingLetter): Promise<Failure | null> {
-    if (this.userId() !== userId) return later('Signed out.');
+  private async send(command: WaitingCommand): Promise<Answer> {
+    const failed = (failure: Failure): Answer => ({ command, failure });
+    if (this.userId() !== command.userId) return failed(later('Signed out.'));
+    // What is entered, and how each kind of it is sent, is not wanted before there is something to send.
+    const { COMMANDS, readCommand } = await import('./commands').catch(() => ({ COMMANDS: null, readCommand: null }));
+    if (!COMMANDS) return failed(later('A part of the program cannot be fetched. What you entered is kept here and sent later.'));
+    const read = readCommand(command);
+    if ('why' in read) return failed({ status: 0, message: read.why, fields: [], passing: false });
+    const { target: id, userId: as, enteredAt } = command;
     // An answer that never comes must not keep the others waiting for ever.
-    const sending = this.api.call(route as RouteName, { id: target, body, as: userId } as never).pipe(
-      map(() => null),
+    const sending = this.api.send(COMMANDS[command.route].route, { id, body: read.body, as, enteredAt }).pipe(
+      map(({ status, body }): Answer => {
+        if (status === 202) return { command, failure: null, kept: (body as { detail?: string }).detail ?? 'kept for review' };
+        const { reading } = body as Partial<SavedReading>;
+        return { command, failure: null, ...(reading?.clockOff ? { clockOff: reading.clockOff } : {}) };
+      }),
       timeout({
         first: LONGEST_ANSWER,
-        with: () => of(later('The server does not answer. What you entered is kept here and sent again.')),
+        with: () => of(failed(later('The server does not answer. What you entered is kept here and sent again.'))),
       }),
       takeUntil(this.left),
     );
     try {
-      return await firstValueFrom(sending, { defaultValue: later('Signed out.') });
+      return await firstValueFrom(sending, { defaultValue: failed(later('Signed out.')) });
     } catch (error) {
-      return toFailure(error);
+      return failed(toFailure(error));
     }
   }
 }
+
+const KEEPING: Readonly<Record<CommandStore['why'], string>> = {
+  '': '',
+  'nothing-kept': 'This browser keeps nothing beyond the page (a private window?): do not close it before all is saved.',
+  full: 'This device cannot keep what you enter (its storage is full or locked): do not close the page before all is saved.',
+};
 
 /** To be tried again. */
 const later = (message: string): Failure => ({ status: 0, message, fields: [], passing: true });

@@ -3,9 +3,9 @@ import { HttpTestingController, provideHttpClientTesting, type TestRequest } fro
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { SOME_ID } from '../testing/records';
-import { LetterBox } from './letter-box';
-import type { Letter } from './letters';
-import { Outbox, type Answer } from './outbox';
+import { CommandStore } from './command-store';
+import type { Command } from './commands';
+import { CommandQueue, type Answer } from './command-queue';
 import { Session } from './session';
 import { until } from '../testing/until';
 
@@ -13,11 +13,11 @@ const WREN = '11111111-1111-4111-8111-111111111111';
 const ROOK = '22222222-2222-4222-8222-222222222222';
 
 /** The browser's own database and locks, and a server that the test plays. */
-describe('Outbox', () => {
+describe('CommandQueue', () => {
   let http: HttpTestingController;
   let answers: Answer[];
   const session = { current: signal<{ user: { id: string } } | null>(null) };
-  const letter = (words: string): Omit<Letter, 'userId'> => ({
+  const command = (words: string): Omit<Command, 'userId'> => ({
     id: crypto.randomUUID(),
     visitId: SOME_ID,
     target: SOME_ID,
@@ -25,35 +25,35 @@ describe('Outbox', () => {
     route: 'withdrawReading',
     body: {},
   });
-  const open = (): Outbox => {
+  const open = (): CommandQueue => {
     TestBed.resetTestingModule();
     TestBed.configureTestingModule({
       providers: [provideHttpClient(), provideHttpClientTesting(), { provide: Session, useValue: session }],
     });
     http = TestBed.inject(HttpTestingController);
-    const outbox = TestBed.inject(Outbox);
+    const queue = TestBed.inject(CommandQueue);
     const heard: Answer[] = [];
     answers = heard;
-    outbox.answers.subscribe((answer) => heard.push(answer));
+    queue.answers.subscribe((answer) => heard.push(answer));
     TestBed.tick();
-    return outbox;
+    return queue;
   };
   const request = (): Promise<TestRequest> => until(() => http.match(() => true)[0]);
 
   beforeEach(() => session.current.set({ user: { id: WREN } }));
   afterEach(async () => {
     // Nothing of one test may wait for the next, and its loop must have ended.
-    await TestBed.inject(Outbox).discardAll();
+    await TestBed.inject(CommandQueue).discardAll();
     session.current.set(null);
     TestBed.tick();
     await navigator.locks.request('dial-gauge-outbox', () => {});
   });
 
   it('sends one after another, in order, under the name of whoever entered it', async () => {
-    const outbox = open();
-    outbox.add(letter('a'));
-    outbox.add(letter('b'));
-    expect(outbox.waiting()).toBe(2);
+    const queue = open();
+    queue.add(command('a'));
+    queue.add(command('b'));
+    expect(queue.waiting()).toBe(2);
     const first = await request();
     expect(first.request.headers.get('x-dial-gauge-user')).toBe(WREN);
     await new Promise((resolve) => setTimeout(resolve, 60));
@@ -62,26 +62,26 @@ describe('Outbox', () => {
       .toEqual([]);
     first.flush({});
     (await request()).flush({});
-    await until(() => outbox.waiting() === 0);
-    expect(answers.map((answer) => answer.letter.words)).toEqual(['a', 'b']);
+    await until(() => queue.waiting() === 0);
+    expect(answers.map((answer) => answer.command.words)).toEqual(['a', 'b']);
   });
 
   it('tries again while the trouble is passing, and says what it is', async () => {
-    const outbox = open();
-    outbox.add(letter('a'));
+    const queue = open();
+    queue.add(command('a'));
     (await request()).flush({ detail: 'The database does not answer' }, { status: 503, statusText: 'x' });
-    await until(() => outbox.problem());
-    expect(outbox.problem()).toBe('The database does not answer');
-    expect(outbox.waiting()).toBe(1);
+    await until(() => queue.problem());
+    expect(queue.problem()).toBe('The database does not answer');
+    expect(queue.waiting()).toBe(1);
     (await request()).flush({});
-    await until(() => outbox.waiting() === 0);
-    expect(outbox.problem()).toBe('');
+    await until(() => queue.waiting() === 0);
+    expect(queue.problem()).toBe('');
   });
 
   it('outlives the page: a new one sends what the old one had left, once', async () => {
     const before = open();
-    before.add(letter('a'));
-    before.add(letter('b'));
+    before.add(command('a'));
+    before.add(command('b'));
     (await request()).error(new ProgressEvent('offline'));
     await until(() => before.problem());
     // The page is gone: nobody is signed in there any more, so its loop ends and its lock is free.
@@ -95,29 +95,29 @@ describe('Outbox', () => {
     (await request()).flush({});
     (await request()).flush({});
     await until(() => after.waiting() === 0);
-    expect(answers.map((answer) => answer.letter.words)).toEqual(['a', 'b']);
+    expect(answers.map((answer) => answer.command.words)).toEqual(['a', 'b']);
   });
 
   it('neither shows nor sends the entries of one person to another', async () => {
-    const outbox = open();
-    outbox.add(letter('a'));
+    const queue = open();
+    queue.add(command('a'));
     (await request()).error(new ProgressEvent('offline'));
-    await until(() => outbox.problem());
+    await until(() => queue.problem());
     session.current.set({ user: { id: ROOK } });
     TestBed.tick();
-    await until(() => outbox.waiting() === 0);
+    await until(() => queue.waiting() === 0);
     await new Promise((resolve) => setTimeout(resolve, 700));
     http.expectNone(() => true);
-    expect((await TestBed.inject(LetterBox).of(WREN)).length).toBe(1);
+    expect((await TestBed.inject(CommandStore).of(WREN)).length).toBe(1);
     session.current.set({ user: { id: WREN } });
     TestBed.tick();
     (await request()).flush({});
-    await until(() => outbox.waiting() === 0);
+    await until(() => queue.waiting() === 0);
   });
 
   it('lets go of a request that is on the way when its user leaves, and sends it again for them', async () => {
-    const outbox = open();
-    outbox.add(letter('a'));
+    const queue = open();
+    queue.add(command('a'));
     const first = await request();
     session.current.set(null);
     TestBed.tick();
@@ -128,33 +128,33 @@ describe('Outbox', () => {
     TestBed.tick();
     (await request()).flush({});
     await until(() => answers.length === 1);
-    expect(outbox.waiting()).toBe(0);
+    expect(queue.waiting()).toBe(0);
   });
 
   it('hands a refusal back, keeps it until somebody has looked, and goes on with the next', async () => {
-    const outbox = open();
-    outbox.add(letter('a'));
-    outbox.add(letter('b'));
+    const queue = open();
+    queue.add(command('a'));
+    queue.add(command('b'));
     (await request()).flush({ detail: 'Nothing was saved.' }, { status: 422, statusText: 'x' });
     (await request()).flush({});
-    await until(() => outbox.waiting() === 0);
-    expect(answers.map(({ letter: { words }, failure }) => [words, failure?.message])).toEqual([
+    await until(() => queue.waiting() === 0);
+    expect(answers.map(({ command: { words }, failure }) => [words, failure?.message])).toEqual([
       ['a', 'Nothing was saved.'],
       ['b', undefined],
     ]);
-    const [refused] = outbox.refused();
+    const [refused] = queue.refused();
     expect(refused).toEqual(jasmine.objectContaining({ words: 'a', refused: 'Nothing was saved.' }));
-    await outbox.dismiss(refused!.id);
-    expect(outbox.refused()).toEqual([]);
+    await queue.dismiss(refused!.id);
+    expect(queue.refused()).toEqual([]);
   });
 
   it('is emptied only when told to', async () => {
-    const outbox = open();
-    outbox.add(letter('a'));
+    const queue = open();
+    queue.add(command('a'));
     (await request()).error(new ProgressEvent('offline'));
-    await until(() => outbox.problem());
-    await outbox.discardAll();
-    expect(outbox.waiting()).toBe(0);
-    expect(await TestBed.inject(LetterBox).of(WREN)).toEqual([]);
+    await until(() => queue.problem());
+    await queue.discardAll();
+    expect(queue.waiting()).toBe(0);
+    expect(await TestBed.inject(CommandStore).of(WREN)).toEqual([]);
   });
 });

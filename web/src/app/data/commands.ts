@@ -1,0 +1,97 @@
+import {
+  READINGS,
+  RELIABILITY,
+  RETESTS,
+  VISITS,
+  type Correction,
+  type MarkerReading,
+  type NewReading,
+  type NewRetest,
+  type NewRound,
+  type PlanChange,
+  type Remark,
+  type Route,
+  type StudyReading,
+} from '@dial-gauge/contract';
+
+/** One thing that was entered and has to reach the server, as data: it outlives the page. */
+interface Common {
+  /** Made with it; the server knows a second sending by it. */
+  readonly id: string;
+  /** Who entered it. It is sent under no other name. */
+  readonly userId: string;
+  /** The visit or the study it belongs to. */
+  readonly visitId: string;
+  /** What the address of the request names: a visit, a reading, a retest or a study. */
+  readonly target: string;
+  /** What it is, for a list of what is waiting: "left hip flexion, passive 98". */
+  readonly words: string;
+}
+
+/** What each kind of command carries. */
+export interface Bodies {
+  holdReading: NewReading;
+  correctReading: Correction;
+  withdrawReading: Record<string, never>;
+  remark: Remark;
+  setPlan: PlanChange;
+  startRetest: NewRetest;
+  noteDrill: NewRound;
+  readMarker: MarkerReading;
+  finishRetest: Record<string, never>;
+  readStudy: StudyReading;
+}
+export type CommandName = keyof Bodies;
+
+export type Command = { [Name in CommandName]: Common & { readonly route: Name; readonly body: Bodies[Name] } }[CommandName];
+export type CommandOf<Name extends CommandName> = Extract<Command, { readonly route: Name }>;
+
+/** A command as it waits, numbered in the order it was entered. */
+export type WaitingCommand = Command & {
+  readonly seq: number;
+  /** In which shape it was written down; those from before this was noted are of the first. */
+  readonly version?: number;
+  /** When it was entered, by the clock of this device. */
+  readonly enteredAt?: string;
+  /** Why it is not sent any more; kept until somebody has looked. */
+  readonly refused?: string;
+};
+
+/** What is known of a kind of command beside its body. */
+export interface CommandKind {
+  readonly route: Route;
+  /** Counts up when the shape of its body changes. */
+  readonly version: number;
+  /** Makes a body of an older version one of this; undefined where that cannot be done. */
+  readonly upgrade?: (body: unknown, from: number) => unknown;
+}
+
+/** Every kind of command: the route it is sent by, whose schema its body keeps, and its version. */
+export const COMMANDS: Readonly<Record<CommandName, CommandKind>> = {
+  holdReading: { route: READINGS.holdReading, version: 1 },
+  correctReading: { route: READINGS.correctReading, version: 1 },
+  withdrawReading: { route: READINGS.withdrawReading, version: 1 },
+  remark: { route: READINGS.remark, version: 1 },
+  setPlan: { route: VISITS.setPlan, version: 1 },
+  startRetest: { route: RETESTS.startRetest, version: 1 },
+  noteDrill: { route: RETESTS.noteDrill, version: 1 },
+  readMarker: { route: RETESTS.readMarker, version: 1 },
+  finishRetest: { route: RETESTS.finishRetest, version: 1 },
+  readStudy: { route: RELIABILITY.readStudy, version: 1 },
+};
+
+/** What this version makes of a stored command: its body, or why it cannot be sent. */
+export function readCommand({
+  route,
+  body,
+  version = 1,
+}: Pick<WaitingCommand, 'route' | 'body' | 'version'>): { body: unknown } | { why: string } {
+  const kind = COMMANDS[route] as CommandKind | undefined;
+  const about = 'It was entered with another version of this program and stays here';
+  if (!kind) return { why: `This version does not know what to do with "${route}". ${about}.` };
+  if (version > kind.version)
+    return { why: `It was entered with a newer version of this program. Reload the page; until then it stays here.` };
+  const now = version === kind.version ? body : kind.upgrade?.(body, version);
+  const fits = kind.route.body.safeParse(now);
+  return fits.success ? { body: now } : { why: `${about}: ${fits.error.issues[0]?.path.join('.') ?? ''} no longer fits. Enter it again.` };
+}

@@ -1,0 +1,94 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatDialogModule } from '@angular/material/dialog';
+import { ACCOUNT, type OpenSession } from '@dial-gauge/contract';
+import { format, parseISO } from 'date-fns';
+import type { Observable } from 'rxjs';
+import { Api } from '../data/api';
+import { describeFailure, toFailure } from '../data/problem';
+
+/** Where one is signed in, and signing out elsewhere. */
+@Component({
+  selector: 'dg-sessions',
+  imports: [MatButtonModule, MatDialogModule],
+  template: `
+    <h2 mat-dialog-title>Where you are signed in</h2>
+    <mat-dialog-content>
+      @if (problem(); as text) {
+        <p class="problem" role="alert">{{ text }}</p>
+      }
+      <ul>
+        @for (session of sessions(); track session.id) {
+          <li>
+            <span>
+              <strong>{{ deviceWords(session.device) }}</strong>
+              <span class="soft"> · since {{ moment(session.startedAt) }}, last seen {{ moment(session.seenAt) }}</span>
+            </span>
+            @if (session.here) {
+              <span class="soft">here</span>
+            } @else {
+              <button matButton="outlined" type="button" (click)="end(session)">Sign out there</button>
+            }
+          </li>
+        }
+      </ul>
+    </mat-dialog-content>
+    <mat-dialog-actions align="end">
+      @if (sessions().length > 1) {
+        <button matButton="outlined" type="button" (click)="endOthers()">Sign out everywhere else</button>
+      }
+      <button matButton="filled" mat-dialog-close cdkFocusInitial>Close</button>
+    </mat-dialog-actions>
+  `,
+  styles: `
+    li {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 4px 12px;
+      padding: 8px 0;
+      border-top: 1px solid var(--line);
+    }
+    li > span:first-child {
+      flex: 1 1 240px;
+      overflow-wrap: anywhere;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SessionsDialog {
+  private readonly api = inject(Api);
+  protected readonly sessions = signal<readonly OpenSession[]>([]);
+  protected readonly problem = signal('');
+
+  constructor() {
+    this.show(this.api.call(ACCOUNT.sessions));
+  }
+
+  protected end({ id }: OpenSession): void {
+    this.show(this.api.call(ACCOUNT.endSession, { id }));
+  }
+
+  protected endOthers(): void {
+    this.show(this.api.call(ACCOUNT.endOtherSessions));
+  }
+
+  protected moment(at: string): string {
+    return format(parseISO(at), 'd MMM, HH:mm');
+  }
+
+  /** What a browser calls itself is long: the system it runs on tells most places apart. */
+  protected deviceWords(device: string): string {
+    return /\(([^)]+)\)/.exec(device)?.[1] ?? (device.slice(0, 40) || 'an unnamed device');
+  }
+
+  private show(answer: Observable<OpenSession[]>): void {
+    answer.subscribe({
+      next: (sessions) => {
+        this.problem.set('');
+        this.sessions.set(sessions);
+      },
+      error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
+    });
+  }
+}
