@@ -53,6 +53,7 @@ export default ts.config(
         fetch: 'readonly',
         Buffer: 'readonly',
         performance: 'readonly',
+        setInterval: 'readonly',
         setTimeout: 'readonly',
       },
     },

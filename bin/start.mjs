@@ -1,4 +1,4 @@
-import { rmSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { PrivateDatabase } from './lib/database.mjs';
 import { buildAll } from './lib/build.mjs';
@@ -32,6 +32,23 @@ const stopAsked = new Promise((resolve) => {
   }
 });
 
+/**
+ * Run by npm, it ends with npm: whoever ends npm alone leaves nothing running.
+ * npm has a shell between itself and this, so the shell's parent is watched too.
+ */
+const above = () => [process.ppid, parentOf(process.ppid)].join();
+const started = above();
+if (process.env.npm_lifecycle_event) setInterval(() => above() !== started && process.emit('SIGTERM'), 500).unref();
+
+/** The parent of a process, as the kernel tells it; nothing where it is gone. */
+function parentOf(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1].split(' ')[1];
+  } catch {
+    return '';
+  }
+}
+
 await main(async () => {
   needNode();
   await needPort(PORT, 'the interface', 'DIAL_GAUGE_PORT');
@@ -55,7 +72,7 @@ await main(async () => {
     await database.start();
     say('Starting the server …');
     server = new ServerProcess({ port: PORT, log: join(folder, 'server.log'), env: { ...database.environment(), DIAL_GAUGE_DEMO: 'yes' } });
-    await server.start();
+    if ((await Promise.race([server.start(), stopAsked])) === 'asked') return say('\nStopping …');
     say(
       `\nDial Gauge is ready:  ${server.url}\n  e-mail    wren@saltmarsh.example\n  password  tide-and-table\n\nCtrl-C stops it. Readings are kept in ${folder}.`,
     );

@@ -1,7 +1,12 @@
 import { spawn } from 'node:child_process';
 import { closeSync, openSync, readFileSync } from 'node:fs';
+import { setTimeout as wait } from 'node:timers/promises';
 import { inRoot } from './paths.mjs';
 import { Stop } from './say.mjs';
+
+/** How long a stop may take before it is made one, in milliseconds. What was acknowledged is in the database by then. */
+const LONGEST_STOP = 6_500;
+const LONGEST_MIGRATION = 60_000;
 
 /** The built server as a child process on one loopback port. */
 export class ServerProcess {
@@ -31,7 +36,12 @@ export class ServerProcess {
     });
     closeSync(log);
     this.gone = new Promise((resolve) => this.child.once('exit', resolve));
-    const ready = new Promise((resolve) => this.child.once('message', resolve));
+    const ready = new Promise((resolve) => {
+      this.child.on('message', (message) => {
+        this.migrating = message === 'migrating';
+        if (message === 'ready') resolve();
+      });
+    });
     await Promise.race([
       ready,
       this.gone.then(() => {
@@ -42,8 +52,14 @@ export class ServerProcess {
     ]);
   }
 
+  /** In order, and within a time; a schema that is being changed is waited for longer. */
   async stop() {
     if (this.child?.exitCode === null && this.child.signalCode === null) this.child.kill('SIGTERM');
+    else return;
+    const late = Symbol('late');
+    const patience = this.migrating ? LONGEST_MIGRATION : LONGEST_STOP;
+    if ((await Promise.race([this.gone, wait(patience, late, { ref: false })])) !== late) return;
+    process.kill(this.child.pid, 'SIGKILL');
     await this.gone;
   }
 

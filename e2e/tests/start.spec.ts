@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
-import { createServer } from 'node:net';
+import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
@@ -15,9 +15,15 @@ class Start {
   private readonly child: ChildProcess;
   private readonly ended: Promise<number | null>;
 
-  constructor(data: string, port: number, dbPort: number, ...args: string[]) {
+  constructor(
+    private readonly data: string,
+    port: number,
+    dbPort: number,
+    { npm = false, args = [] as string[] } = {},
+  ) {
     const env = { ...process.env, DIAL_GAUGE_DATA: data, DIAL_GAUGE_PORT: String(port), DIAL_GAUGE_DB_PORT: String(dbPort) };
-    this.child = spawn(process.execPath, ['bin/start.mjs', ...args], { cwd: ROOT, env });
+    const [command, ...rest] = npm ? ['npm', 'start', '--silent'] : [process.execPath, 'bin/start.mjs', ...args];
+    this.child = spawn(command!, rest, { cwd: ROOT, env });
     for (const stream of [this.child.stdout, this.child.stderr]) stream?.on('data', (chunk) => (this.output += String(chunk)));
     this.ended = new Promise((resolve) => this.child.once('exit', resolve));
   }
@@ -39,8 +45,28 @@ class Start {
     return this.ended;
   }
 
+  /** Any signal, to the command alone. */
+  signal(name: NodeJS.Signals): Promise<number | null> {
+    this.child.kill(name);
+    return this.ended;
+  }
+
   end(): Promise<number | null> {
     return this.ended;
+  }
+
+  /** Processes of this start that are still there, by what they were started with. */
+  async leftRunning(): Promise<string[]> {
+    const pids = (await readdir('/proc')).filter((name) => /^\d+$/.test(name));
+    const lines = await Promise.all(
+      pids.map(async (pid) => {
+        const [line, environment] = await Promise.all(
+          ['cmdline', 'environ'].map((file) => readFile(`/proc/${pid}/${file}`, 'utf8').catch(() => '')),
+        );
+        return line!.includes(this.data) || environment!.includes(`DIAL_GAUGE_DATA=${this.data}`) ? line!.replaceAll('\0', ' ') : '';
+      }),
+    );
+    return lines.filter(Boolean);
   }
 }
 
@@ -67,7 +93,7 @@ test.describe('the start command', () => {
   let port: number;
   let dbPort: number;
   const url = () => `http://127.0.0.1:${port}`;
-  const start = (...args: string[]) => new Start(data, port, dbPort, ...args);
+  const start = (how: { npm?: boolean; args?: string[] } = {}) => new Start(data, port, dbPort, how);
 
   test.beforeEach(async () => {
     data = await mkdtemp(join(tmpdir(), 'dial-gauge-start-'));
@@ -81,7 +107,7 @@ test.describe('the start command', () => {
     await first.ready();
     expect(first.output).toContain(`${url()}\n  e-mail    ${DEMO.email}`);
     const api = await client(url());
-    const rows = await api('/caseload');
+    const { rows } = await api('/caseload');
     const [row] = rows;
     const visits = (all: { visits: number }[]) => all.map((r) => r.visits);
     expect(visits(rows)[0]).toBe(8);
@@ -98,9 +124,9 @@ test.describe('the start command', () => {
     expect(record.measurements[0].trials[0].end).toBe(99);
     await second.interrupt();
 
-    const reset = start('--reset');
+    const reset = start({ args: ['--reset'] });
     await reset.ready();
-    const fresh = await (await client(url()))('/caseload');
+    const { rows: fresh } = await (await client(url()))('/caseload');
     expect(visits(fresh)).toEqual(visits(rows));
     await reset.interrupt();
   });
@@ -124,7 +150,50 @@ test.describe('the start command', () => {
     await cut.kill();
     const again = start();
     await again.ready();
-    expect((await (await client(url()))('/caseload')).length).toBe(8);
+    expect((await (await client(url()))('/caseload')).rows.length).toBe(8);
     expect(await again.interrupt()).toBe(0);
+  });
+
+  test('recovers from first starts that were cut off at any moment of making the schema', async () => {
+    test.setTimeout(180_000);
+    // One folder, killed again and again, a little later each time.
+    for (const after of [0, 120, 240, 400, 600, 900]) {
+      const cut = start();
+      await expect.poll(() => cut.output, { timeout: 50_000 }).toContain('Starting the server');
+      await new Promise((resolve) => setTimeout(resolve, 300 + after));
+      await cut.kill();
+    }
+    const last = start();
+    await last.ready();
+    expect((await (await client(url()))('/caseload')).rows.length).toBe(8);
+    expect(await last.interrupt()).toBe(0);
+  });
+
+  test('ends within ten seconds although it is busy, however it is asked to, and leaves nothing running', async () => {
+    test.setTimeout(180_000);
+    for (const [how, signal] of [
+      [{}, 'SIGINT'],
+      [{}, 'SIGHUP'],
+      [{ npm: true }, 'SIGTERM'],
+      [{ npm: true }, 'SIGKILL'],
+    ] as const) {
+      const run = start(how);
+      await run.ready();
+      const api = await client(url());
+      const [row] = (await api('/caseload')).rows;
+      // Held open: requests that do not come to an end by themselves, and others on the way.
+      const open = Array.from({ length: 20 }, () => connect(port, '127.0.0.1'));
+      for (const socket of open) {
+        socket.on('error', () => {});
+        socket.write('POST /api/session HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: 90\r\n\r\n{');
+      }
+      const busy = Array.from({ length: 12 }, () => api(`/visits/${row.lastVisit.id}/progress`).catch(() => {}));
+      const begun = Date.now();
+      await run.signal(signal);
+      await expect.poll(() => run.leftRunning(), { timeout: 10_000 - (Date.now() - begun) }).toEqual([]);
+      expect(Date.now() - begun, `${signal}${'npm' in how ? ' to npm' : ''}`).toBeLessThan(10_000);
+      await Promise.all(busy);
+      for (const socket of open) socket.destroy();
+    }
   });
 });

@@ -3,6 +3,7 @@ import type { DemoPatient } from './person.js';
 export const CELLIST: DemoPatient = {
   givenName: 'Perpetua',
   familyName: 'Linnet',
+  dueInDays: 4,
   age: 52,
   sex: 'female',
   occupation: 'Cellist',

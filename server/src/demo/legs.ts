@@ -3,6 +3,7 @@ import type { DemoPatient } from './person.js';
 export const GARDENER: DemoPatient = {
   givenName: 'Odalys',
   familyName: 'Brandt',
+  dueInDays: -1,
   age: 58,
   sex: 'female',
   occupation: 'Gardener',
@@ -94,6 +95,7 @@ const COURSE = [
 export const FERRY_ENGINEER: DemoPatient = {
   givenName: 'Corin',
   familyName: 'Hathersage',
+  dueInDays: 9,
   age: 67,
   sex: 'male',
   occupation: 'Retired ferry engineer',

@@ -41,7 +41,7 @@ export class CaseloadPage {
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
   /** From the address, so that a reload shows the same. */
-  readonly find = input('');
+  readonly find = input('', { transform: (words: string | undefined) => words ?? '' });
   readonly order = input<string>();
   protected readonly orders = CASELOAD_ORDERS.map((id) => ({ id, words: ORDER_WORDS[id] }));
   protected readonly rows = signal<readonly CaseloadRow[]>([]);
