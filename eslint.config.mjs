@@ -52,6 +52,7 @@ export default ts.config(
         URL: 'readonly',
         fetch: 'readonly',
         Buffer: 'readonly',
+        crypto: 'readonly',
         performance: 'readonly',
         setInterval: 'readonly',
         setTimeout: 'readonly',

@@ -25,7 +25,7 @@ export async function examByKeyboard() {
     await page.goto(stack.url);
     await page.getByLabel('E-mail').fill('wren@saltmarsh.example');
     await page.getByLabel('Password').fill('tide-and-table');
-    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
     await page.getByRole('link', { name: /Odalys/ }).click();
     await page.getByRole('button', { name: /Start visit/ }).click();
     await page.getByRole('option', { name: 'As last time' }).click();

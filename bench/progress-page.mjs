@@ -19,7 +19,7 @@ export async function benchProgressPage(stack, series) {
     await page.goto(stack.url);
     await page.getByLabel('E-mail').fill('wren@saltmarsh.example');
     await page.getByLabel('Password').fill('tide-and-table');
-    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
     await page.getByRole('link', { name: /Odalys/ }).click();
     await page.route('**/api/visits/*/progress', async (route) => {
       const real = await (await route.fetch()).json();

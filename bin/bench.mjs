@@ -26,6 +26,9 @@ await main(async () => {
   const { benchSave } = await import('../bench/save.mjs');
   const { examByKeyboard, examOnPaper } = await import('../bench/keyboard.mjs');
   const { firstScreenBytes } = await import('../bench/bytes.mjs');
+  const { benchGrowth } = await import('../bench/growth.mjs');
+  const { benchKilled } = await import('../bench/killed.mjs');
+  const { auditSignIn } = await import('../bench/audit.mjs');
   const { benchProgressPage } = await import('../bench/progress-page.mjs');
   const { benchBootstrap } = await import('../bench/bootstrap.mjs');
   const stack = await startStack();
@@ -46,6 +49,12 @@ await main(async () => {
       .join(', ');
     say(`first screen, compressed: ${kB(ours.total)} (${parts})`);
     say(`empty Angular + Material page of the same version, same server: ${kB(bare.total)}; ratio ${(ours.total / bare.total).toFixed(2)}`);
+    const audit = await auditSignIn(stack.url);
+    say(
+      `sign-in page audited as on a telephone, middle of 3: performance ${audit.performance}, accessibility ${audit.accessibility} (${audit.details})`,
+    );
+    await benchGrowth(stack);
+    await benchKilled(stack);
   } finally {
     await stack.stop();
   }

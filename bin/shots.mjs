@@ -1,17 +1,26 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 import { buildAll } from './lib/build.mjs';
 import { needDebian, needNode, needPackages } from './lib/need.mjs';
 import { inRoot } from './lib/paths.mjs';
-import { main, say } from './lib/say.mjs';
+import { main, say, Stop } from './lib/say.mjs';
 import { startStack } from './lib/stack.mjs';
 
+/** Bytes below which a picture of a whole page shows next to nothing. */
+const LEAST = 20_000;
 const DESK = { width: 1280, height: 800 };
 const TABLET = { width: 820, height: 1180 };
 
 /** One current picture of every main view, from fresh demo data. */
 const SHOTS = [
-  { name: 'sign-in', size: DESK, open: () => {} },
+  {
+    name: 'sign-in',
+    size: DESK,
+    open: async (page, go, url) => {
+      await page.goto(url);
+      await page.getByText('This is the demo').waitFor();
+    },
+  },
   { name: 'caseload', size: DESK, open: (page, go) => go.signIn() },
   { name: 'patient', size: DESK, open: (page, go) => go.patient(/Odalys/) },
   { name: 'prepare', size: DESK, open: (page, go) => prepare(page, go) },
@@ -130,8 +139,8 @@ const actions = (page, url) => {
       await page.goto(url);
       await page.getByLabel('E-mail').fill('wren@saltmarsh.example');
       await page.getByLabel('Password').fill('tide-and-table');
-      await page.getByRole('button', { name: 'Sign in' }).click();
-      await page.getByText('in care').waitFor();
+      await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+      await page.locator('dg-caseload li').first().waitFor();
     },
     async patient(name) {
       await go.signIn();
@@ -184,7 +193,10 @@ await main(async () => {
       await open(page, actions(page, stack.url), stack.url);
       await page.evaluate('document.fonts.ready');
       await page.waitForTimeout(300);
-      await page.screenshot({ path: `${folder}/${name}.png` });
+      const picture = await page.screenshot();
+      // A page that is almost empty shows nothing, whatever it was meant to show.
+      if (picture.length < LEAST) throw new Stop(`${name} is almost empty (${picture.length} bytes): it is not kept`);
+      writeFileSync(`${folder}/${name}.png`, picture);
       await context.close();
       say(`docs/screenshots/${name}.png`);
     }

@@ -1,5 +1,5 @@
 import { DEFAULT_THRESHOLDS, type Thresholds as CoreThresholds } from '@dial-gauge/core';
-import { explain, NewPatient, NewReading, openApiDocument, ROUTES, Thresholds } from './index.js';
+import { Day, explain, NewPatient, NewReading, Thresholds } from './index.js';
 
 const reading = {
   id: '7d444840-9dc0-41d1-b245-5ffdce74fad2',
@@ -46,24 +46,6 @@ describe('a new patient', () => {
   });
 });
 
-describe('OpenAPI document', () => {
-  const document = openApiDocument() as {
-    paths: Record<string, Record<string, { operationId: string; security: unknown[]; requestBody?: unknown }>>;
-  };
-
-  it('holds every route once, and asks for a session on all but sign-in', () => {
-    const operations = Object.values(document.paths).flatMap((path) => Object.values(path));
-    expect(operations.map((o) => o.operationId).sort()).toEqual(Object.keys(ROUTES).sort());
-    expect(operations.filter((o) => o.security.length === 0).map((o) => o.operationId)).toEqual(['signIn']);
-  });
-
-  it('describes what goes in', () => {
-    const body = JSON.stringify(document.paths['/api/visits/{id}/readings']?.['post']?.requestBody);
-    expect(body).toContain('heldAt');
-    expect(body).toContain('goniometer');
-  });
-});
-
 describe('thresholds', () => {
   const wrong = (over: Partial<CoreThresholds>) => {
     const parsed = Thresholds.safeParse({ ...DEFAULT_THRESHOLDS, ...over });
@@ -77,5 +59,13 @@ describe('thresholds', () => {
     ]);
     expect(wrong({ activeGap: 0 })).toEqual(['activeGap: is too small; allowed: 1 or more']);
     expect(wrong({ sideDifference: { deg: 10, cm: 99, N: 0.1, s: 5 } })).toEqual(['sideDifference.cm: is too large; allowed: 20 or less']);
+  });
+});
+
+describe('a day', () => {
+  it('is one that can be meant', () => {
+    for (const day of ['1850-01-01', '2026-11-26', '2199-12-31']) expect(Day.safeParse(day).success).withContext(day).toBeTrue();
+    for (const day of ['0001-01-01', '1066-10-14', '2999-01-01', '2026-02-30', '26.11.2026'])
+      expect(Day.safeParse(day).success).withContext(day).toBeFalse();
   });
 });

@@ -38,7 +38,7 @@ test('signing out with readings unsent throws nothing away, and sends nothing un
   await expect(page.getByText('1 waiting to be saved')).toBeVisible();
   await page.getByRole('button', { name: 'Sign out', exact: true }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Keep them and sign out' }).click();
-  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
   await stack.server.start();
 
   await context.clearCookies();
@@ -47,7 +47,7 @@ test('signing out with readings unsent throws nothing away, and sends nothing un
   await allSaved(page, 0);
   await expect(page.getByText('waiting to be saved')).toBeHidden();
   await page.getByRole('button', { name: 'Sign out', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
 
   await signIn(page, stack);
   await page.goto(visit);

@@ -65,10 +65,10 @@ test('an ended session asks to sign in again in place; what was typed stays and 
   // The dialog takes the focus once it stands; before that it would take it away from the password.
   await expect(dialog.getByLabel('E-mail')).toBeFocused();
   await dialog.getByLabel('Password').fill('not this one');
-  await dialog.getByRole('button', { name: 'Sign in' }).click();
+  await dialog.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(dialog.getByRole('alert')).toContainText('E-mail or password is wrong');
   await dialog.getByLabel('Password').fill(DEMO.password);
-  await dialog.getByRole('button', { name: 'Sign in' }).click();
+  await dialog.getByRole('button', { name: 'Sign in', exact: true }).click();
   await allSaved(page, 1);
   await expect(entry(page)).toHaveValue('94');
 });
@@ -76,7 +76,7 @@ test('an ended session asks to sign in again in place; what was typed stays and 
 test('signing out shows the door, and nothing behind it', async ({ page, stack }) => {
   await signIn(page, stack);
   await page.getByRole('button', { name: 'Sign out' }).click();
-  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
   await page.goto(`${stack.url}/caseload`);
   await expect(page.getByRole('heading', { name: 'Dial Gauge' })).toBeVisible();
 });

@@ -36,6 +36,8 @@ export class Threads {
       maxThreads: THREADS,
       idleTimeout: 600_000,
       concurrentTasksPerWorker: 1,
+      // A thread that sleeps between tasks would not notice that its connection was closed meanwhile.
+      atomics: 'disabled',
       workerData: { ...database, connections: 1 },
     });
   }

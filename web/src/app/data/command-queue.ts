@@ -48,6 +48,7 @@ export class CommandQueue {
   private pumping = false;
   private ended = false;
   private keeping: Promise<void> = Promise.resolve();
+  private known: Promise<typeof import('./commands')> | null = null;
 
   /** How each command went, in whichever tab it was sent. */
   readonly answers: Observable<Answer> = this.heard.asObservable();
@@ -80,7 +81,7 @@ export class CommandQueue {
       if (this.onTheWay() > 0 || (!this.store.lasts && this.waiting() > 0)) event.preventDefault();
     });
     effect(() => {
-      this.userId();
+      if (this.userId()) void this.kinds().catch(() => {});
       // Whoever was here has left: nothing of theirs stays on the way, and nobody waits for the next try.
       this.left.next();
       void this.refresh().then(() => this.pump());
@@ -171,17 +172,26 @@ export class CommandQueue {
     }
   }
 
+  /**
+   * How each kind of command is sent. Not wanted at the door; fetched as soon as
+   * somebody is in, since a page whose server is away cannot fetch it any more.
+   */
+  private kinds(): Promise<typeof import('./commands')> {
+    this.known ??= import('./commands');
+    this.known.catch(() => (this.known = null));
+    return this.known;
+  }
+
   private async send(command: WaitingCommand): Promise<Answer> {
     const failed = (failure: Failure): Answer => ({ command, failure });
     if (this.userId() !== command.userId) return failed(later('Signed out.'));
-    // What is entered, and how each kind of it is sent, is not wanted before there is something to send.
-    const { COMMANDS, readCommand } = await import('./commands').catch(() => ({ COMMANDS: null, readCommand: null }));
-    if (!COMMANDS) return failed(later('A part of the program cannot be fetched. What you entered is kept here and sent later.'));
-    const read = readCommand(command);
+    const kinds = await this.kinds().catch(() => null);
+    if (!kinds) return failed(later('A part of the program cannot be fetched. What you entered is kept here; reload the page once the server answers.'));
+    const read = kinds.readCommand(command);
     if ('why' in read) return failed({ status: 0, message: read.why, fields: [], passing: false });
     const { target: id, userId: as, enteredAt } = command;
     // An answer that never comes must not keep the others waiting for ever.
-    const sending = this.api.send(COMMANDS[command.route].route, { id, body: read.body, as, enteredAt }).pipe(
+    const sending = this.api.send(kinds.COMMANDS[command.route].route, { id, body: read.body, as, enteredAt }).pipe(
       map(({ status, body }): Answer => {
         if (status === 202) return { command, failure: null, kept: (body as { detail?: string }).detail ?? 'kept for review' };
         const { reading } = body as Partial<SavedReading>;

@@ -1,0 +1,184 @@
+import { randomUUID } from 'node:crypto';
+import fc from 'fast-check';
+import { startClinics, type Clinics } from './harness.js';
+
+type Who = 'ours' | 'second' | 'other';
+interface Reading {
+  readonly id: string;
+  readonly end: number;
+  readonly by: Who;
+  withdrawn: boolean;
+  corrects: string | null;
+}
+
+/** What the database has to hold, kept in the plainest way there is. */
+interface Model {
+  readonly readings: Map<string, Reading & { readonly visit: number }>;
+  readonly signed: Map<number, boolean>;
+  readonly signatures: Map<string, number>;
+  readonly pains: Map<number, number>;
+}
+
+type Step =
+  | { readonly do: 'hold'; readonly who: Who; readonly visit: number; readonly id: number; readonly end: number }
+  | { readonly do: 'withdraw'; readonly who: Who; readonly id: number }
+  | { readonly do: 'correct'; readonly who: Who; readonly id: number; readonly by: number; readonly end: number }
+  | { readonly do: 'pain'; readonly who: Who; readonly visit: number; readonly pain: number }
+  | { readonly do: 'sign'; readonly who: Who; readonly visit: number; readonly id: number }
+  | { readonly do: 'amend'; readonly who: Who; readonly visit: number }
+  | { readonly do: 'cut'; readonly who: Who; readonly visit: number; readonly id: number; readonly end: number };
+
+const VISITS = 3;
+const who = fc.constantFrom<Who>('ours', 'ours', 'second', 'other');
+const visit = fc.integer({ min: 0, max: VISITS - 1 });
+// Few ids, so that repeats and clashes are many.
+const id = fc.integer({ min: 0, max: 7 });
+const end = fc.integer({ min: 80, max: 84 });
+const step: fc.Arbitrary<Step> = fc.oneof(
+  { weight: 5, arbitrary: fc.record({ do: fc.constant('hold' as const), who, visit, id, end }) },
+  { weight: 2, arbitrary: fc.record({ do: fc.constant('cut' as const), who, visit, id, end }) },
+  { weight: 2, arbitrary: fc.record({ do: fc.constant('withdraw' as const), who, id }) },
+  { weight: 2, arbitrary: fc.record({ do: fc.constant('correct' as const), who, id, by: id, end }) },
+  { weight: 2, arbitrary: fc.record({ do: fc.constant('pain' as const), who, visit, pain: fc.integer({ min: 0, max: 3 }) }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant('sign' as const), who, visit, id }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant('amend' as const), who, visit }) },
+);
+
+/**
+ * Random commands of two users of one clinic and one of another, with repeats,
+ * clashes and connections cut before the answer, against a model: nothing is
+ * lost, doubled, moved or changed.
+ */
+describe('random commands', () => {
+  let clinics: Clinics;
+  beforeAll(async () => {
+    clinics = await startClinics();
+  }, 120_000);
+  afterAll(() => clinics.stop());
+
+  it('leave the database as the model says', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { minLength: 10, maxLength: 40 }), async (steps) => {
+        const agents = { ours: clinics.agent, second: clinics.second, other: clinics.stranger };
+        // The first two are ours, the last one is the other clinic's.
+        const visits = [await clinics.startVisit(), await clinics.startVisit(), await clinics.startVisit(clinics.stranger)].map(
+          (v) => v.visitId,
+        );
+        const ours = (v: number) => v < 2;
+        const ids = Array.from({ length: 8 }, () => randomUUID());
+        const model: Model = { readings: new Map(), signed: new Map(), signatures: new Map(), pains: new Map() };
+        const mayUse = (user: Who, v: number) => ours(v) === (user !== 'other');
+
+        const holdInModel = (user: Who, v: number, readingId: string, value: number): number => {
+          const there = model.readings.get(readingId);
+          if (there)
+            return there.visit === v && there.end === value && there.corrects === null && mayUse(user, v)
+              ? 200
+              : mayUse(user, v)
+                ? 409
+                : 404;
+          if (!mayUse(user, v)) return 404;
+          if (model.signed.get(v)) return 409;
+          model.readings.set(readingId, { id: readingId, end: value, by: user, withdrawn: false, corrects: null, visit: v });
+          return 200;
+        };
+
+        for (const s of steps) {
+          const agent = agents[s.who];
+          if (s.do === 'hold' || s.do === 'cut') {
+            const readingId = ids[s.id]!;
+            const expected = holdInModel(s.who, s.visit, readingId, s.end);
+            const send = () => clinics.hold(visits[s.visit]!, { id: readingId, end: s.end }, agent);
+            if (s.do === 'cut') {
+              // The sender never hears of the first, and sends it again: both arrive, perhaps at once.
+              const [, second] = await Promise.all([send(), send()]);
+              // Whose id it is decides which refusal it is; that it is one is what counts.
+              expect(second.status === 200)
+                .withContext(JSON.stringify(s))
+                .toBe(expected === 200);
+            } else
+              expect((await send()).status === 200)
+                .withContext(JSON.stringify(s))
+                .toBe(expected === 200);
+          } else if (s.do === 'withdraw') {
+            const reading = model.readings.get(ids[s.id]!);
+            const mine = reading && mayUse(s.who, reading.visit);
+            const expected = !mine ? 404 : reading.withdrawn ? 200 : model.signed.get(reading.visit) ? 409 : 200;
+            if (expected === 200) reading!.withdrawn = true;
+            expect((await agent.post(`/api/readings/${ids[s.id]!}/withdrawal`).send({})).status)
+              .withContext(JSON.stringify(s))
+              .toBe(expected);
+          } else if (s.do === 'correct') {
+            const old = model.readings.get(ids[s.id]!);
+            const fresh = ids[s.by]!;
+            const body = { id: fresh, end: s.end, why: 'slip' };
+            const { status } = await agent.post(`/api/readings/${ids[s.id]!}/correction`).send(body);
+            const before = [...model.readings.values()].find((reading) => reading.corrects === ids[s.id]!);
+            const allowed =
+              old &&
+              mayUse(s.who, old.visit) &&
+              (old.withdrawn ? before?.id === fresh && before.end === s.end : !model.signed.get(old.visit) && !model.readings.has(fresh));
+            expect(status === 200)
+              .withContext(JSON.stringify(s))
+              .toBe(Boolean(allowed));
+            if (allowed && !old.withdrawn) {
+              old.withdrawn = true;
+              model.readings.set(fresh, { id: fresh, end: s.end, by: s.who, withdrawn: false, corrects: old.id, visit: old.visit });
+            }
+          } else if (s.do === 'pain') {
+            const way = { motion: 'hip.flexion', side: 'left', mode: 'passive', position: 'supine' };
+            const { status } = await agent.put(`/api/visits/${visits[s.visit]!}/remarks`).send({ ...way, pain: s.pain });
+            const same = model.pains.get(s.visit) === s.pain;
+            const allowed = mayUse(s.who, s.visit) && (same || !model.signed.get(s.visit));
+            expect(status === 200)
+              .withContext(JSON.stringify(s))
+              .toBe(allowed);
+            if (allowed) model.pains.set(s.visit, s.pain);
+          } else if (s.do === 'sign') {
+            const answer = await clinics.sign(
+              visits[s.visit]!,
+              mayUse(s.who, s.visit) ? agent : agents[ours(s.visit) ? 'ours' : 'other'],
+              ids[s.id]!,
+            );
+            const stands = [...model.readings.values()].some((reading) => reading.visit === s.visit && !reading.withdrawn);
+            const already = model.signatures.get(ids[s.id]!);
+            if (already === undefined && stands && !model.signed.get(s.visit)) {
+              expect(answer.status).withContext(JSON.stringify(s)).toBe(200);
+              model.signatures.set(ids[s.id]!, s.visit);
+              model.signed.set(s.visit, true);
+            } else if (already !== undefined && already !== s.visit) expect(answer.status).withContext(JSON.stringify(s)).toBe(409);
+          } else {
+            const { status } = await agent.post(`/api/visits/${visits[s.visit]!}/amendment`).send({ why: 'look again' });
+            if (status === 200) {
+              expect(mayUse(s.who, s.visit)).toBeTrue();
+              model.signed.set(s.visit, false);
+            }
+          }
+        }
+
+        const rows = (await clinics.dataSource.query(
+          `SELECT t.id, t.end_angle AS end, t.withdrawn_at IS NOT NULL AS withdrawn, t.corrects, m.visit_id AS visit, u.name AS who, u.clinic_id = t.clinic_id AS own
+             FROM trial t JOIN measurement m ON m.id = t.measurement_id JOIN user u ON u.id = t.examiner_id WHERE m.visit_id IN (?)`,
+          [visits],
+        )) as { id: string; end: number; withdrawn: number; corrects: string | null; visit: string; who: string; own: number }[];
+        const stored = rows.map((r) => [r.id, Number(r.end), Number(r.withdrawn) === 1, r.corrects, visits.indexOf(r.visit), r.who]).sort();
+        const expected = [...model.readings.values()].map((r) => [r.id, r.end, r.withdrawn, r.corrects, r.visit, r.by]).sort();
+        expect(stored).toEqual(expected);
+        expect(rows.every((row) => Number(row.own) === 1)).toBeTrue();
+        const signatures = (await clinics.dataSource.query('SELECT id, visit_id AS visit FROM signature WHERE visit_id IN (?)', [
+          visits,
+        ])) as {
+          id: string;
+          visit: string;
+        }[];
+        expect(signatures.map((s) => [s.id, visits.indexOf(s.visit)]).sort()).toEqual([...model.signatures].sort());
+        const pains = (await clinics.dataSource.query(
+          'SELECT visit_id AS visit, pain FROM measurement WHERE visit_id IN (?) AND pain IS NOT NULL',
+          [visits],
+        )) as { visit: string; pain: number }[];
+        expect(pains.map((p) => [visits.indexOf(p.visit), p.pain]).sort()).toEqual([...model.pains].sort());
+      }),
+      { numRuns: 25 },
+    );
+  }, 180_000);
+});
