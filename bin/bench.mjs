@@ -1,4 +1,4 @@
-import { buildAll } from './lib/build.mjs';
+import { buildAll, ngBuild } from './lib/build.mjs';
 import { needDebian, needNode, needPackages } from './lib/need.mjs';
 import { inRoot } from './lib/paths.mjs';
 import { run } from './lib/run.mjs';
@@ -11,11 +11,7 @@ await main(async () => {
   await needPackages();
   await buildAll();
   say('Building the empty page to compare with …');
-  const empty = await run('npx', ['ng', 'build', 'empty', '--progress=false'], {
-    cwd: inRoot('web'),
-    quiet: true,
-    env: { NG_CLI_ANALYTICS: 'false' },
-  });
+  const empty = await ngBuild('empty');
   if (empty.code !== 0) throw new Stop(empty.output);
 
   say('');

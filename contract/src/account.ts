@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { Id } from './ids.js';
+import { ASK_SESSION } from './ask-session.js';
 import { none, nothing, route } from './route.js';
 
 export const SignIn = z.strictObject({ email: z.email().max(200), password: z.string().min(1).max(200) });
@@ -23,27 +24,12 @@ export const OpenSession = z.object({
 });
 export type OpenSession = z.infer<typeof OpenSession>;
 
-/** What the sign-in page may offer: in the demo, its people and their password. */
-export const Welcome = z.object({
-  demo: z.object({ people: z.array(z.object({ name: z.string(), email: z.string() })), password: z.string() }).nullable(),
-});
-export type Welcome = z.infer<typeof Welcome>;
-
 const BySession = z.object({ id: z.string().regex(/^[0-9a-f]{64}$/) });
 
 /** Sign-in, who is signed in, where, and sign-out. */
 export const ACCOUNT = {
-  welcome: route({
-    method: 'get',
-    path: '/welcome',
-    summary: 'What the sign-in page offers',
-    open: true,
-    params: none,
-    body: nothing,
-    answer: Welcome,
-  }),
   signIn: route({ method: 'post', path: '/session', summary: 'Sign in', open: true, params: none, body: SignIn, answer: SessionView }),
-  session: route({ method: 'get', path: '/session', summary: 'Who is signed in', params: none, body: nothing, answer: SessionView }),
+  session: route({ ...ASK_SESSION, summary: 'Who is signed in', params: none, body: nothing, answer: SessionView }),
   signOut: route({ method: 'delete', path: '/session', summary: 'Sign out', params: none, body: nothing, answer: none }),
   sessions: route({
     method: 'get',

@@ -31,7 +31,8 @@ import {
   type Trial,
 } from '@dial-gauge/core';
 import * as z from 'zod';
-import { Day, Digit, EndFeel, Instrument, InvolvedSide, Joint, Mode, Motion, NormSetId, Position, Sex, Side } from './ids.js';
+import { Motion, NormSetId } from './catalogue-ids.js';
+import { Day, Digit, EndFeel, Instrument, InvolvedSide, Joint, Mode, Position, Sex, Side } from './ids.js';
 
 const Angle = z.number();
 const TiltPair = z.strictObject({ zero: Angle, end: Angle });

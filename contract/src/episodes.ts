@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { AnyDay, Day, Id, InvolvedSide, Joint } from './ids.js';
+import { EpisodeView } from './episode-view.js';
+import { Day, InvolvedSide, Joint } from './ids.js';
 import { Precaution } from './plan-file.js';
 import { ById, route } from './route.js';
 
@@ -25,24 +26,6 @@ export type Intake = z.infer<typeof Intake>;
 /** A changed intake. `revision` is the one it was read at: where somebody else has changed it since, it is refused and shown. */
 export const IntakeChange = z.strictObject({ ...Intake.shape, revision: z.int().min(0) });
 export type IntakeChange = z.infer<typeof IntakeChange>;
-
-/** An episode as it is stored: wider than what may be entered, so that an older record still opens. */
-export const EpisodeView = z.object({
-  id: Id,
-  openedOn: AnyDay,
-  revision: z.int(),
-  complaint: z.string(),
-  involvedSide: InvolvedSide.nullable(),
-  complaintAt: Joint.nullable(),
-  procedureId: z.string().nullable(),
-  procedure: z.string(),
-  procedureOn: AnyDay.nullable(),
-  dominantSide: z.enum(['left', 'right', 'both']).nullable(),
-  wanted: z.string(),
-  precautions: z.array(z.custom<Precaution>((value) => typeof value === 'object' && value !== null)),
-  dueOn: AnyDay.nullable(),
-});
-export type EpisodeView = z.infer<typeof EpisodeView>;
 
 /** What an episode of care is about. */
 export const EPISODES = {

@@ -1,18 +1,4 @@
-import {
-  DIGITS,
-  END_FEELS,
-  INSTRUMENTS,
-  INVOLVED_SIDES,
-  JOINTS,
-  MODES,
-  NORM_SETS,
-  POSITIONS,
-  SEXES,
-  SIDES,
-  findMotion,
-  unknownMotion,
-} from '@dial-gauge/core/names';
-import type { MotionId } from '@dial-gauge/core';
+import { DIGITS, END_FEELS, INSTRUMENTS, INVOLVED_SIDES, JOINTS, MODES, POSITIONS, SEXES, SIDES } from '@dial-gauge/core/terms';
 import * as z from 'zod';
 
 export const Side = z.enum(SIDES);
@@ -25,12 +11,6 @@ export const Sex = z.enum(SEXES);
 export const EndFeel = z.enum(END_FEELS);
 export const Joint = z.enum(JOINTS);
 export const Digit = z.literal(DIGITS);
-export const NormSetId = z.enum(NORM_SETS.map((set) => set.id));
-
-/** A motion that the catalogue holds. */
-export const Motion = z.custom<MotionId>((value) => typeof value === 'string' && findMotion(value) !== undefined, {
-  error: (issue) => unknownMotion(typeof issue.input === 'string' ? issue.input : ''),
-});
 
 /** The first and the last day that anybody can mean here. */
 const DAYS = { first: '1850-01-01', last: '2199-12-31' };

@@ -122,7 +122,9 @@ describe('a study of steadiness', () => {
 describe('signing', () => {
   it('needs words, and amending a reason', () => {
     expect(wrong(NewSignature, { id: ID, seen: { revision: 'r', at: '2026-11-20T09:30:00Z' }, summary: 'Stiff left hip.' })).toEqual([]);
-    expect(wrong(NewSignature, { id: ID, seen: { revision: 'r', at: '2026-11-20T09:30:00Z' }, summary: ' ' })).toEqual(['summary: is too short; allowed: at least 1']);
+    expect(wrong(NewSignature, { id: ID, seen: { revision: 'r', at: '2026-11-20T09:30:00Z' }, summary: ' ' })).toEqual([
+      'summary: is too short; allowed: at least 1',
+    ]);
     expect(wrong(NewAmendment, { why: 'no' })).toEqual(['why: is too short; allowed: at least 3']);
     expect(wrong(NewAmendment, { why: 'wrong side', by: 'Rook' })[0]).toContain('by: is not known here');
   });

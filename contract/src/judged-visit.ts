@@ -1,7 +1,7 @@
 import type { Assessment, ErrorContext, Measurement, Operation } from '@dial-gauge/core';
 import { storedTrial } from '@dial-gauge/core/names';
 import type { MeasurementView } from './readings.js';
-import type { EpisodeView } from './episodes.js';
+import type { EpisodeView } from './episode-view.js';
 import type { VisitRecord } from './visits.js';
 
 /** Stored measurements as the core reads them; those whose readings were all withdrawn are left out. */

@@ -1,7 +1,7 @@
 import type { Judgement } from '@dial-gauge/core';
 import * as z from 'zod';
 import { described } from './described.js';
-import { EpisodeView } from './episodes.js';
+import { EpisodeView } from './episode-view.js';
 import { AnyDay } from './ids.js';
 import { JudgementShape } from './judgement-shape.js';
 import { PatientView } from './patients.js';

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import * as account from './account.js';
 import * as clinic from './clinic.js';
 import { shapeOf } from './described.js';
+import * as episodeView from './episode-view.js';
 import * as episodes from './episodes.js';
 import * as goals from './goals.js';
 import * as judgement from './judgement.js';

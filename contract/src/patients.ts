@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { EpisodeView } from './episodes.js';
+import { EpisodeView } from './episode-view.js';
 import { AnyDay, Day, Id, InvolvedSide, Sex } from './ids.js';
 import { OddRecord } from './problem.js';
 import { ById, none, nothing, route } from './route.js';

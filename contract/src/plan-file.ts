@@ -2,7 +2,8 @@ import type { PlanItem, PlanRequest } from '@dial-gauge/core';
 import { checkWay, findMotion, motion, protocolOfId, waysOf } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { eachOnce } from './each-once.js';
-import { Day, Digit, InvolvedSide, Mode, Motion, Position, Side } from './ids.js';
+import { Motion } from './catalogue-ids.js';
+import { Day, Digit, InvolvedSide, Mode, Position, Side } from './ids.js';
 
 /** A limit of one motion, as an episode and a plan file hold it. */
 export const Precaution = z

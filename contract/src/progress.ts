@@ -1,7 +1,7 @@
 import type { ProgressSeries } from '@dial-gauge/core';
 import * as z from 'zod';
 import { described } from './described.js';
-import { EpisodeView } from './episodes.js';
+import { EpisodeView } from './episode-view.js';
 import { GoalView } from './goals.js';
 import { OwnNormSet } from './norms.js';
 import { PatientView } from './patients.js';

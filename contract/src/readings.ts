@@ -1,7 +1,8 @@
 import { checkValue, checkWay, DEVICE_SCALES, endPosition, storedTrial } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import type { MotionId } from '@dial-gauge/core';
-import { Digit, EndFeel, Id, Instrument, Mode, Motion, Position, Side } from './ids.js';
+import { Motion } from './catalogue-ids.js';
+import { Digit, EndFeel, Id, Instrument, Mode, Position, Side } from './ids.js';
 import { explain } from './explain.js';
 import { ById, none, route } from './route.js';
 

@@ -1,7 +1,8 @@
 import type { OwnError } from '@dial-gauge/core';
 import { checkWay, LEAST_RATERS, LEAST_SUBJECTS, protocolOfId } from '@dial-gauge/core/names';
 import * as z from 'zod';
-import { AnyDay, Digit, Id, Instrument, Mode, Motion } from './ids.js';
+import { Motion } from './catalogue-ids.js';
+import { AnyDay, Digit, Id, Instrument, Mode } from './ids.js';
 import { ById, none, nothing, route } from './route.js';
 
 /** A study of the clinic's own error: one motion, one way of measuring, one instrument. */

@@ -3,7 +3,7 @@ import { MARKERS } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { described } from './described.js';
 import { eachOnce } from './each-once.js';
-import { EpisodeView } from './episodes.js';
+import { EpisodeView } from './episode-view.js';
 import { Id, Instrument } from './ids.js';
 import { PatientView } from './patients.js';
 import { MeasurementView } from './readings.js';

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { ClinicView } from './clinic.js';
-import { EpisodeView } from './episodes.js';
+import { EpisodeView } from './episode-view.js';
 import { AnyDay, Day, Id } from './ids.js';
 import { OwnNormSet } from './norms.js';
 import { PatientView } from './patients.js';

@@ -13,7 +13,7 @@ import { fromOurselves, routerOf } from './platform/router.js';
 import { sessions, type SessionSettings } from './platform/session.js';
 import type { Threads } from './platform/threads.js';
 import { RESOURCES } from './resources.js';
-import { serveWeb } from './web.js';
+import { serveWeb, type DemoDoor } from './web.js';
 
 export interface AppSettings {
   readonly dataSource: DataSource;
@@ -25,19 +25,18 @@ export interface AppSettings {
   readonly trustProxy?: string | number | false;
   /** Where what takes long is done; without them it is done here. */
   readonly threads?: Threads;
-  /** True where the sign-in page offers the people of the demo. */
-  readonly demo?: boolean;
+  /** Whom the sign-in page offers to be, in the demo. */
+  readonly demo?: DemoDoor;
 }
 
 export const nonceOf = (response: Response): string => response.locals['nonce'] as string;
 
 /** The whole server, wired but not listening. */
 export function createApp(settings: AppSettings): Express {
-  const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo = false } = settings;
+  const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo } = settings;
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', trustProxy);
-  app.locals['demo'] = demo;
   app.locals['session'] = session;
   app.locals['guard'] = signInGuard(dataSource);
   app.use((_request, response, next) => {
@@ -96,7 +95,7 @@ export function createApp(settings: AppSettings): Express {
       throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');
     },
   );
-  if (webRoot) serveWeb(app, webRoot, nonceOf);
+  if (webRoot) serveWeb(app, webRoot, nonceOf, demo ?? null);
   app.use(problemHandler(logger));
   return app;
 }

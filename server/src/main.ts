@@ -1,6 +1,7 @@
 import { createServer, type Server } from 'node:http';
 import { pino } from 'pino';
 import { createApp } from './app.js';
+import { DEMO_DOOR } from './demo/clinic.js';
 import { seedDemo } from './demo/seed.js';
 import { connect, createDataSource, migrate } from './platform/database.js';
 import { DatabaseSessionStore } from './platform/session.js';
@@ -38,7 +39,7 @@ await migrating;
 if (!stopping) {
   const { session, webRoot, trustProxy, demo, host, port, database } = settings;
   threads = new Threads(database);
-  server = createServer(createApp({ dataSource, logger, session, webRoot, trustProxy, demo, threads }));
+  server = createServer(createApp({ dataSource, logger, session, webRoot, trustProxy, demo: demo ? DEMO_DOOR : undefined, threads }));
   server.listen(port, host, () => {
     logger.info({ host, port }, 'listening');
     process.send?.('ready');

@@ -195,12 +195,4 @@ describe('doors', () => {
         .expect(413);
     });
   });
-
-  it('offers the people of the demo at the sign-in page, in the demo only', async () => {
-    expect((await request(clinics.app).get('/api/welcome').expect(200)).body).toEqual({ demo: null });
-    const { body } = await request(clinics.harness.appWith({ demo: true }))
-      .get('/api/welcome')
-      .expect(200);
-    expect(body.demo.people.map((person: { email: string }) => person.email)).toContain('wren@saltmarsh.example');
-  });
 });

@@ -3,7 +3,6 @@ import { verify } from '@node-rs/argon2';
 import type { Request } from 'express';
 import { MoreThan, Not } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
-import { DEMO_COLLEAGUE, DEMO_USER } from '../demo/clinic.js';
 import { HttpProblem, noSession, notFound } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { cookieName, sessionKey, type SessionSettings } from '../platform/session.js';
@@ -21,15 +20,6 @@ let decoy: Promise<string> | undefined;
 export const account: Resource = {
   entities: [User, SessionRow],
   routes: [
-    serve(ACCOUNT.welcome, (_work, _call, { request }) => {
-      const { name, email, password } = DEMO_USER;
-      const people = [
-        { name, email },
-        { name: DEMO_COLLEAGUE.name, email: DEMO_COLLEAGUE.email },
-      ];
-      return Promise.resolve({ demo: request.app.locals['demo'] === true ? { people, password } : null });
-    }),
-
     serve(
       ACCOUNT.signIn,
       async (work, { body }, { request }) => {

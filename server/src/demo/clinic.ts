@@ -9,6 +9,12 @@ export const DEMO_USER = { name: 'Wren Calloway', email: 'wren@saltmarsh.example
 /** A second examiner, so that what two people measure can be seen. */
 export const DEMO_COLLEAGUE = { name: 'Rook Ansty', email: 'rook@saltmarsh.example', password: 'tide-and-table' };
 
+/** Whom the sign-in page of the demo offers to be. */
+export const DEMO_DOOR = {
+  people: [DEMO_USER, DEMO_COLLEAGUE].map(({ name, email }) => ({ name, email })),
+  password: DEMO_USER.password,
+};
+
 export const DEMO_PATIENTS: readonly DemoPatient[] = [
   GARDENER,
   DANCE_TEACHER,

@@ -5,25 +5,9 @@ export const routes: Routes = [
   { path: 'sign-in', title: 'Sign in', loadComponent: () => import('./shell/sign-in').then((m) => m.SignInPage) },
   {
     path: '',
-    canActivate: [signedIn],
-    children: [
-      { path: '', pathMatch: 'full', redirectTo: 'caseload' },
-      { path: 'caseload', title: 'Caseload', loadComponent: () => import('./caseload/caseload').then((m) => m.CaseloadPage) },
-      { path: 'library', title: 'Library', loadComponent: () => import('./library/library').then((m) => m.LibraryPage) },
-      {
-        path: 'library/:region/:motionName/:way',
-        title: 'Protocol',
-        loadComponent: () => import('./library/protocol').then((m) => m.ProtocolPage),
-      },
-      { path: 'norms', title: 'Norms and thresholds', loadComponent: () => import('./norms/norms').then((m) => m.NormsPage) },
-      { path: 'steadiness', title: 'Steadiness', loadComponent: () => import('./steadiness/steadiness').then((m) => m.SteadinessPage) },
-      { path: 'patients/:id', title: 'Patient', loadComponent: () => import('./caseload/patient').then((m) => m.PatientPage) },
-      { path: 'visits/:id/prepare', title: 'Prepare', loadComponent: () => import('./prepare/prepare').then((m) => m.PreparePage) },
-      { path: 'visits/:id/measure', title: 'Measure', loadComponent: () => import('./measure/measure').then((m) => m.MeasurePage) },
-      { path: 'visits/:id/judge', title: 'Judge', loadComponent: () => import('./judge/judge').then((m) => m.JudgePage) },
-      { path: 'visits/:id/retest', title: 'Retest', loadComponent: () => import('./retest/retest').then((m) => m.RetestPage) },
-      { path: 'visits/:id/progress', title: 'Progress', loadComponent: () => import('./progress/progress').then((m) => m.ProgressPage) },
-    ],
+    canMatch: [signedIn],
+    // What every page behind the door wants, and the door itself does not.
+    loadChildren: () => import('./inside.routes').then((m) => m.INSIDE),
   },
   { path: '**', title: 'Not found', loadComponent: () => import('./shell/not-found').then((m) => m.NotFoundPage) },
 ];

@@ -1,8 +1,5 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { MatIconRegistry } from '@angular/material/icon';
-import { DomSanitizer } from '@angular/platform-browser';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
-import { ICONS } from './ui/icons.generated';
 
 @Component({
   selector: 'dg-root',
@@ -10,10 +7,4 @@ import { ICONS } from './ui/icons.generated';
   template: '<router-outlet />',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class App {
-  constructor() {
-    const registry = inject(MatIconRegistry);
-    const sanitizer = inject(DomSanitizer);
-    for (const [name, svg] of Object.entries(ICONS)) registry.addSvgIconLiteral(name, sanitizer.bypassSecurityTrustHtml(svg));
-  }
-}
+export class App {}

@@ -29,7 +29,10 @@ export class Api {
   }
 
   /** The same with the answer as it came: its status may say more than its body. */
-  send<R extends Route>(route: R, { id = '', body, query, as, enteredAt }: Asked<R>): Observable<HttpResponse<unknown>> {
+  send<R extends Route>(
+    route: Pick<R, 'method' | 'path'>,
+    { id = '', body, query, as, enteredAt }: Asked<R>,
+  ): Observable<HttpResponse<unknown>> {
     const url = `/api${route.path.replace(':id', encodeURIComponent(id))}`;
     const headers: Record<string, string> = {};
     if (as) headers['x-dial-gauge-user'] = as;

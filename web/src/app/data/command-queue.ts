@@ -186,7 +186,10 @@ export class CommandQueue {
     const failed = (failure: Failure): Answer => ({ command, failure });
     if (this.userId() !== command.userId) return failed(later('Signed out.'));
     const kinds = await this.kinds().catch(() => null);
-    if (!kinds) return failed(later('A part of the program cannot be fetched. What you entered is kept here; reload the page once the server answers.'));
+    if (!kinds)
+      return failed(
+        later('A part of the program cannot be fetched. What you entered is kept here; reload the page once the server answers.'),
+      );
     const read = kinds.readCommand(command);
     if ('why' in read) return failed({ status: 0, message: read.why, fields: [], passing: false });
     const { target: id, userId: as, enteredAt } = command;

@@ -1,7 +1,11 @@
 import { inject, Injectable, signal } from '@angular/core';
-import { ACCOUNT, type SessionView, type SignIn } from '@dial-gauge/contract';
-import { catchError, finalize, map, of, tap, type Observable } from 'rxjs';
+import type { SessionView, SignIn } from '@dial-gauge/contract';
+import { ASK_SESSION } from '@dial-gauge/contract/ask-session';
+import { catchError, finalize, from, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { Api } from './api';
+
+/** What is known of accounts, fetched when somebody is or gets signed in: the door itself shows without it. */
+const account = () => from(import('@dial-gauge/contract/account').then((m) => m.ACCOUNT));
 
 /** Who is signed in. */
 @Injectable({ providedIn: 'root' })
@@ -13,7 +17,8 @@ export class Session {
   /** Asks the server once after a reload. */
   check(): Observable<boolean> {
     if (this.state()) return of(true);
-    return this.api.call(ACCOUNT.session).pipe(
+    return this.api.send(ASK_SESSION, {}).pipe(
+      switchMap(({ body }) => account().pipe(map((routes) => routes.session.answer.parse(body)))),
       tap((session) => this.state.set(session)),
       map(() => true),
       catchError(() => of(false)),
@@ -21,10 +26,16 @@ export class Session {
   }
 
   signIn(body: SignIn): Observable<SessionView> {
-    return this.api.call(ACCOUNT.signIn, { body }).pipe(tap((session) => this.state.set(session)));
+    return account().pipe(
+      switchMap((routes) => this.api.call(routes.signIn, { body })),
+      tap((session) => this.state.set(session)),
+    );
   }
 
   signOut(): Observable<unknown> {
-    return this.api.call(ACCOUNT.signOut).pipe(finalize(() => this.state.set(null)));
+    return account().pipe(
+      switchMap((routes) => this.api.call(routes.signOut)),
+      finalize(() => this.state.set(null)),
+    );
   }
 }

@@ -28,7 +28,7 @@ describe('shell', () => {
     queue = new FakeQueue();
     const routes = [
       { path: 'sign-in', component: Blank },
-      { path: 'inside/:id', component: Blank, canActivate: [signedIn] },
+      { path: 'inside/:id', component: Blank, canMatch: [signedIn] },
     ];
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
@@ -84,12 +84,12 @@ describe('shell', () => {
       fill('email', 'wren@clinic.example');
       fill('password', 'wrong');
       await submit();
-      http.expectOne('/api/session').flush({ detail: 'E-mail or password is wrong.' }, { status: 401, statusText: 'x' });
+      (await until(() => http.match('/api/session')[0])).flush({ detail: 'E-mail or password is wrong.' }, { status: 401, statusText: 'x' });
       await fixture.whenStable();
       expect(page.querySelector('[role=alert]')!.textContent).toBe('E-mail or password is wrong.');
       fill('password', 'right');
       await submit();
-      http.expectOne('/api/session').flush(SESSION);
+      (await until(() => http.match('/api/session')[0])).flush(SESSION);
       expect(entered()).toBe(1);
     });
   });

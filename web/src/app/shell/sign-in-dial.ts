@@ -35,7 +35,11 @@ import { arcPath, onDial, ticks } from '../ui/dial/geometry';
     }
     text {
       fill: var(--ink-soft);
-      font: 400 5.5px var(--figures);
+      /* The face that is here already: decoration fetches none of its own. */
+      font:
+        400 5.5px 'Atkinson Hyperlegible',
+        system-ui,
+        sans-serif;
       text-anchor: middle;
       dominant-baseline: middle;
     }

@@ -1,11 +1,13 @@
-import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, DOCUMENT, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
-import { ACCOUNT } from '@dial-gauge/contract';
-import { catchError, map, of } from 'rxjs';
-import { Api } from '../data/api';
-import { SignInForm } from './sign-in-form';
 import { SignInDial } from './sign-in-dial';
+import { SignInForm } from './sign-in-form';
+
+/** Whom the demo offers to be. */
+interface DemoDoor {
+  readonly people: readonly { readonly name: string; readonly email: string }[];
+  readonly password: string;
+}
 
 @Component({
   selector: 'dg-sign-in',
@@ -17,7 +19,7 @@ import { SignInDial } from './sign-in-dial';
         <h1>Dial Gauge</h1>
         <p class="soft">Read, compare and follow the range of joints.</p>
         <dg-sign-in-form #form (signedIn)="enter()" />
-        @if (demo(); as d) {
+        @if (demo; as d) {
           <section class="demo" aria-labelledby="demo-heading">
             <h2 id="demo-heading">This is the demo: nobody in it is real</h2>
             @for (person of d.people; track person.email) {
@@ -37,21 +39,18 @@ import { SignInDial } from './sign-in-dial';
 })
 export class SignInPage {
   private readonly router = inject(Router);
-  /** The people of the demo, where this is one; without an answer there is none. */
-  protected readonly demo = toSignal(
-    inject(Api)
-      .call(ACCOUNT.welcome)
-      .pipe(
-        map((welcome) => welcome.demo),
-        catchError(() => of(null)),
-      ),
-    { initialValue: null },
-  );
   /** Where the person was going. */
   readonly to = input<string>();
+  /** The server writes it into the page of a demo, and nowhere else. */
+  protected readonly demo = demoOf(inject(DOCUMENT));
 
   protected enter(): void {
     const to = this.to();
     void this.router.navigateByUrl(to?.startsWith('/') && !to.startsWith('//') ? to : '/caseload');
   }
+}
+
+function demoOf(page: Document): DemoDoor | null {
+  const content = page.querySelector('meta[name="dial-gauge-demo"]')?.getAttribute('content');
+  return content ? (JSON.parse(content) as DemoDoor) : null;
 }
