@@ -31,39 +31,51 @@ export interface AppSettings {
 
 export const nonceOf = (response: Response): string => response.locals['nonce'] as string;
 
+const referrerPolicy = { policy: 'no-referrer' } as const;
+
+/** What a page may do: everything from here, styles with the nonce of this answer. */
+const pageHeaders = helmet({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'none'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'", (_request, response) => `'nonce-${nonceOf(response as Response)}'`],
+      imgSrc: ["'self'", 'data:'],
+      fontSrc: ["'self'"],
+      connectSrc: ["'self'"],
+      workerSrc: ["'self'"],
+      manifestSrc: ["'self'"],
+      formAction: ["'self'"],
+      frameAncestors: ["'none'"],
+      baseUri: ["'none'"],
+    },
+  },
+  referrerPolicy,
+});
+
+/** An answer of the interface is data: as a page it may do nothing at all. */
+const apiHeaders = helmet({
+  contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"], baseUri: ["'none'"] } },
+  referrerPolicy,
+});
+
 /** The whole server, wired but not listening. */
 export function createApp(settings: AppSettings): Express {
   const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo } = settings;
   const app = express();
   app.disable('x-powered-by');
+  // Answers are never stored by whoever asks: nobody compares them.
+  app.disable('etag');
   app.set('trust proxy', trustProxy);
   app.locals['session'] = session;
   app.locals['guard'] = signInGuard(dataSource);
-  app.use((_request, response, next) => {
+  app.use('/api', apiHeaders);
+  app.use(/^\/(?!api\/)/, (_request, response, next) => {
     response.locals['nonce'] = randomBytes(16).toString('base64');
     next();
   });
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'none'"],
-          scriptSrc: ["'self'"],
-          styleSrc: ["'self'", (_request, response) => `'nonce-${nonceOf(response as Response)}'`],
-          imgSrc: ["'self'", 'data:'],
-          fontSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          workerSrc: ["'self'"],
-          manifestSrc: ["'self'"],
-          formAction: ["'self'"],
-          frameAncestors: ["'none'"],
-          baseUri: ["'none'"],
-        },
-      },
-      referrerPolicy: { policy: 'no-referrer' },
-    }),
-  );
+  app.use(/^\/(?!api\/)/, pageHeaders);
   // Identifiers only: no names, no bodies, no cookies reach the log.
   app.use(
     pinoHttp({

@@ -92,6 +92,7 @@ describe('norm sets as rows', () => {
     ['expected', '45', 'does not belong to a distribution; leave it empty'],
     ['confidence', 'sure', 'not one of the allowed: high, medium-high'],
     ['note', '=1+1', 'a spreadsheet would run as a formula'],
+    ['age_label', '=1+1', 'a spreadsheet would run as a formula'],
   ];
   for (const [column, value, words] of REFUSED) {
     it(`refuse "${value}" for ${column}, naming the line and what is allowed`, () => {
@@ -101,6 +102,13 @@ describe('norm sets as rows', () => {
       expect(more.every((line) => line.startsWith(`${HEADER + 2} `))).toBeTrue();
     });
   }
+
+  it('show, and do not run, what was stored before formulas were refused', () => {
+    const entry = { ...MINE.entries[0]!, note: '@x', ages: { from: 20, to: 65, label: '=1+1' } };
+    const rows = normSetToRows({ ...MINE, title: '+cmd', source: { cite: '-2', fromMemory: false }, entries: [entry] });
+    for (const cell of rows.flat().filter((c) => Number.isNaN(Number(c)))) expect(cell).not.toMatch(/^[=+\-@]/);
+    expect(rows.flat()).toContain("'=1+1");
+  });
 
   it('name every wrong line at once and take nothing', () => {
     const rows = mine();

@@ -60,11 +60,11 @@ export function normSetToRows(set: NormSet): string[][] {
   return [
     [FORMAT, VERSION],
     ['id', set.id],
-    ['title', set.title],
-    ['short', set.short],
+    ['title', asShown(set.title)],
+    ['short', asShown(set.short)],
     ['year', set.year === null ? '' : String(set.year)],
-    ['where', set.where],
-    ['source', set.source.cite],
+    ['where', asShown(set.where)],
+    ['source', asShown(set.source.cite)],
     ['from memory', set.source.fromMemory ? 'yes' : 'no'],
     [''],
     [...COLUMNS],
@@ -88,10 +88,10 @@ function textCells({ ages, ...entry }: NormEntry): Partial<Record<Column, string
     sex: entry.sex,
     age_from: text(ages?.from),
     age_to: text(ages?.to),
-    age_label: text(ages?.label),
+    age_label: asShown(text(ages?.label)),
     kind: entry.value.kind,
     confidence: entry.confidence,
-    note: text(entry.note),
+    note: asShown(text(entry.note)),
   };
 }
 
@@ -192,6 +192,12 @@ const FORMULA = 'begins with a sign that a spreadsheet would run as a formula; a
 /** A text that a spreadsheet would take for a formula when the set is opened there. */
 const runsAsFormula = (value: string): boolean => /^[=+\-@]/.test(value);
 
+/** Columns in which anything may stand. */
+const FREE_TEXT = ['age_label', 'note'] as const;
+
+/** A text as a cell that a spreadsheet only shows: for sets from before formulas were refused. */
+const asShown = (value: string): string => (runsAsFormula(value) ? `'${value}` : value);
+
 function readHeader(row: readonly string[], line: number, refuse: Refuse): Column[] {
   const names = row.map((cell) => cell.trim()).filter((name, i, all) => name !== '' || i < all.length - 1);
   for (const name of names.filter((n) => !(COLUMNS as readonly string[]).includes(n)))
@@ -222,8 +228,10 @@ function readEntry(cells: Cells, refuse: (column: Column, message: string) => vo
   const sex = oneOf('sex', ['female', 'male', 'any'] as const);
   const confidence = oneOf('confidence', CONFIDENCES);
   const kind = oneOf('kind', NORM_KINDS);
-  if (cells.note.length > 300) refuse('note', 'is too long; allowed: at most 300 characters');
-  if (runsAsFormula(cells.note)) refuse('note', FORMULA);
+  for (const column of FREE_TEXT) {
+    if (cells[column].length > 300) refuse(column, 'is too long; allowed: at most 300 characters');
+    if (runsAsFormula(cells[column])) refuse(column, FORMULA);
+  }
   const extras = readExtras(cells, motion, refuse);
   const ages = readAges(cells, refuse);
   const value = (NORM_KINDS as readonly string[]).includes(kind) ? readValue(cells, kind, motion, refuse) : undefined;

@@ -15,7 +15,7 @@ export const clinic: Resource = {
       CLINIC.setHand,
       async (work, { body }) => {
         await setHand(work, body);
-        return clinicView(work);
+        return (after) => clinicView(after);
       },
       { thread },
     ),
@@ -23,7 +23,7 @@ export const clinic: Resource = {
       CLINIC.addExamSet,
       async (work, { body }) => {
         await addExamSet(work, body);
-        return clinicView(work);
+        return (after) => clinicView(after);
       },
       { thread },
     ),
@@ -31,7 +31,7 @@ export const clinic: Resource = {
       CLINIC.removeExamSet,
       async (work, { params }) => {
         await removeExamSet(work, params.id);
-        return clinicView(work);
+        return (after) => clinicView(after);
       },
       { thread },
     ),

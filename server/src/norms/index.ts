@@ -16,7 +16,7 @@ export const norms: Resource = {
     serve(NORMS.norms, (work) => normsView(work)),
     serve(NORMS.setNorms, async (work, { body }) => {
       await setNorms(work, body);
-      return normsView(work);
+      return (after) => normsView(after);
     }),
     // A whole table is read and checked: off the way of everybody else.
     serve(

@@ -76,7 +76,7 @@ async function narrow({ manager, clinicId }: UnitOfWork, query: SelectQueryBuild
     if (few.length <= RARE) query.andWhere(`e.id IN (:...ids${at})`, { [`ids${at}`]: few.map((row) => row.id) });
     else
       query.andWhere(
-        `EXISTS (SELECT 1 FROM episode_word w${at} WHERE w${at}.clinic_id = e.clinic_id AND w${at}.episode_id = e.id AND w${at}.word LIKE :like${at})`,
+        `(SELECT 1 FROM episode_word w${at} WHERE w${at}.clinic_id = e.clinic_id AND w${at}.episode_id = e.id AND w${at}.word LIKE :like${at} LIMIT 1) = 1`,
         { [`like${at}`]: like },
       );
   }

@@ -12,7 +12,7 @@ export const patients: Resource = {
     serve(PATIENTS.patient, (work, { params }) => patientRecord(work, params.id)),
     serve(PATIENTS.addPatient, async (work, { body }) => {
       await addPatient(work, body);
-      return patientRecord(work, body.id);
+      return (after) => patientRecord(after, body.id);
     }),
   ],
 };

@@ -143,12 +143,12 @@ export class Database {
   private async connected(): Promise<QueryRunner> {
     const runner = this.dataSource.createQueryRunner();
     const connecting = runner.connect();
-    const stop = new AbortController();
-    const late = wait(LIMITS.connectionMs, 'late' as const, { signal: stop.signal }).catch(() => 'on time' as const);
+    let timer: NodeJS.Timeout | undefined;
+    const late = new Promise<'late'>((resolve) => (timer = setTimeout(() => resolve('late'), LIMITS.connectionMs)));
     try {
       if ((await Promise.race([connecting, late])) !== 'late') return runner;
     } finally {
-      stop.abort();
+      clearTimeout(timer);
     }
     connecting.then(() => runner.release()).catch(() => {});
     throw busy();

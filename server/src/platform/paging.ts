@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import type * as z from 'zod';
 import { refused } from './problems.js';
 
 /** Keys of the last row of a page, as the next one is asked for: opaque to whoever asks, and checked when it comes back. */

@@ -2,6 +2,7 @@ import type { Caller } from './caller.js';
 import type { Database } from './database.js';
 import type { Call, Http, Served } from './resource.js';
 import { SignedVisit } from './signed-visit.js';
+import type { UnitOfWork } from './unit-of-work.js';
 
 export interface Performed {
   readonly status: 200 | 202;
@@ -18,7 +19,9 @@ export async function perform(
 ): Promise<Performed> {
   const unit = how.unit ?? (route.method === 'get' ? 'each' : 'whole');
   try {
-    return { status: 200, answer: await database[unit](caller, (work) => handle(work, call, http)) };
+    const done = await database[unit](caller, (work) => handle(work, call, http));
+    const isToBeRead = (answer: unknown): answer is (after: UnitOfWork) => Promise<unknown> => typeof answer === 'function';
+    return { status: 200, answer: isToBeRead(done) ? await database.each(caller, done) : done };
   } catch (error) {
     const { late } = how;
     const { enteredAt } = call.sent;

@@ -35,9 +35,15 @@ export interface Served {
   readonly handle: (work: UnitOfWork, call: Call, http?: Http) => Promise<unknown>;
 }
 
+/**
+ * What a handler comes to: the answer, or, where something was written, how to
+ * read it once that is committed. Nobody waits at a lock while an answer is made.
+ */
+type Done<R extends Route> = z.input<R['answer']> | ((after: UnitOfWork) => Promise<z.input<R['answer']>>);
+
 export function serve<R extends Route>(
   route: R,
-  handle: (work: UnitOfWork, call: Call<R>, http: Http) => Promise<z.input<R['answer']>>,
+  handle: (work: UnitOfWork, call: Call<R>, http: Http) => Promise<Done<R>>,
   how: How<R> = {},
 ): Served {
   return { route, handle: handle as Served['handle'], how: how as unknown as How<Route> };

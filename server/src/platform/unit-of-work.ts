@@ -1,8 +1,13 @@
-import { EntityManager, In, type EntityTarget, type FindOptionsWhere, type ObjectLiteral, type QueryDeepPartialEntity } from 'typeorm';
+import { type EntityManager, In, type EntityTarget, type FindOptionsWhere, type ObjectLiteral, type QueryDeepPartialEntity } from 'typeorm';
 import { User } from '../account/entities.js';
 import type { Caller } from './caller.js';
 import { ChangeLog, same } from './change-log.js';
 import { idTaken, notFound } from './problems.js';
+
+/** A connection of the driver, as far as it is used past TypeORM. */
+interface Prepares {
+  execute(sql: string, values: readonly unknown[], done: (error: Error | null, result: unknown) => void): void;
+}
 
 /** Names by user id. */
 export type Names = ReadonlyMap<string, string>;
@@ -63,6 +68,19 @@ export class UnitOfWork {
       if (stored.clinicId !== this.clinicId || facts.some((fact) => !same(stored[fact], row[fact]))) throw idTaken(what);
       return false;
     }
+  }
+
+  /**
+   * A statement that is sent again and again, prepared once for every
+   * connection: the database reads and plans it once.
+   */
+  async prepared<T>(sql: string, values: readonly unknown[]): Promise<T> {
+    const runner = this.manager.queryRunner;
+    if (!runner) return this.manager.query(sql, [...values]);
+    const connection = (await runner.connect()) as Prepares;
+    return new Promise<T>((resolve, reject) => {
+      connection.execute(sql, values, (error, result) => (error ? reject(error) : resolve(result as T)));
+    });
   }
 
   /** Names of users of this clinic. */

@@ -57,7 +57,7 @@ const FRESH_TRIAL = `INSERT INTO trial
  * answered as saved; with other content it is refused.
  */
 export async function hold(work: UnitOfWork, visitId: string, reading: NewReading, sent: Pick<Sent, 'ahead'>): Promise<SavedReading> {
-  const { manager, clinicId, now } = work;
+  const { clinicId, now } = work;
   const protocol = protocolOf(reading);
   const heldAt = new Date(Date.parse(reading.heldAt) - (sent.ahead ?? 0));
   const trial = freshTrial(work, {
@@ -72,17 +72,34 @@ export async function hold(work: UnitOfWork, visitId: string, reading: NewReadin
   });
   const way = [reading.motion, reading.side, reading.mode, reading.position, variantOf(protocol), reading.digit ?? 0];
   const takes = [visitId, clinicId, heldAt, now];
-  // Two first readings at once meet at the unique key; the later one takes the earlier one's row.
-  await manager.query(FRESH_MEASUREMENT, [randomUUID(), ...way, versionOf(protocol), ...takes, ...way]).catch((error: unknown) => {
-    if (!isDuplicate(error)) throw error;
-  });
+  const place = JSON.stringify([clinicId, visitId, ...way]);
+  if (!measured.has(place)) {
+    // Two first readings at once meet at the unique key; the later one takes the earlier one's row.
+    await work.prepared(FRESH_MEASUREMENT, [randomUUID(), ...way, versionOf(protocol), ...takes, ...way]).catch((error: unknown) => {
+      if (!isDuplicate(error)) throw error;
+    });
+  }
   try {
-    const { affectedRows } = (await manager.query(FRESH_TRIAL, [...columnsOf(trial), ...takes, ...way])) as { affectedRows: number };
-    if (affectedRows === 1) return { reading: trialView(trial, new Map([[work.caller.userId, work.caller.name]])), repeated: false };
+    const { affectedRows } = await work.prepared<{ affectedRows: number }>(FRESH_TRIAL, [...columnsOf(trial), ...takes, ...way]);
+    if (affectedRows === 1) {
+      remember(place);
+      return { reading: trialView(trial, new Map([[work.caller.userId, work.caller.name]])), repeated: false };
+    }
   } catch (error) {
     if (!isDuplicate(error)) throw error;
   }
+  // A measurement that was taken for granted may be what is missing.
+  if (measured.delete(place)) return hold(work, visitId, reading, sent);
   return repeatedOrRefused(work, visitId, trial, way);
+}
+
+/** Measurements that are there: once made they stay, so it is not asked again. The latest few thousand, by clinic, visit and way. */
+const measured = new Set<string>();
+const MOST_REMEMBERED = 5_000;
+
+function remember(place: string): void {
+  if (measured.size >= MOST_REMEMBERED) measured.clear();
+  measured.add(place);
 }
 
 /** Nothing was inserted: the reading is there already, or the visit does not take it. */

@@ -10,19 +10,19 @@ export const reliability: Resource = {
     serve(RELIABILITY.studies, (work) => studies(work)),
     serve(RELIABILITY.startStudy, async (work, { body }) => {
       await startStudy(work, body);
-      return studyView(work, body.id);
+      return (after) => studyView(after, body.id);
     }),
     serve(RELIABILITY.readStudy, async (work, { params, body }) => {
       await readStudy(work, params.id, body);
-      return studyView(work, params.id);
+      return (after) => studyView(after, params.id);
     }),
     serve(RELIABILITY.adoptError, async (work, { params, body }) => {
       await adoptError(work, params.id, body);
-      return studyView(work, params.id);
+      return (after) => studyView(after, params.id);
     }),
     serve(RELIABILITY.dropError, async (work, { params }) => {
       await dropError(work, params.id);
-      return studyView(work, params.id);
+      return (after) => studyView(after, params.id);
     }),
   ],
 };

@@ -1,28 +1,30 @@
 import { RETESTS } from '@dial-gauge/contract';
 import { keepLate } from '../late/keep.js';
 import { serve, type Resource } from '../platform/resource.js';
+import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { RetestReadingRow, RetestRoundRow, RetestRow } from './entities.js';
 import { finishRetest, noteDrill, readMarker, retestsView, startRetest } from './store.js';
 
 const thread = true;
+const thenView = (visitId: string) => (after: UnitOfWork) => retestsView(after, visitId);
 
 /** Markers read before and after drills within one visit. */
 export const retests: Resource = {
   entities: [RetestRow, RetestRoundRow, RetestReadingRow],
   routes: [
     serve(RETESTS.retests, (work, { params }) => retestsView(work, params.id), { thread }),
-    serve(RETESTS.startRetest, async (work, { params, body }) => retestsView(work, await startRetest(work, params.id, body)), {
+    serve(RETESTS.startRetest, async (work, { params, body }) => thenView(await startRetest(work, params.id, body)), {
       thread,
       late: keepLate('startRetest', (_work, { body }) => `a retest of ${body.markers.map((marker) => marker.protocol).join(', ')}`),
     }),
-    serve(RETESTS.noteDrill, async (work, { params, body }) => retestsView(work, await noteDrill(work, params.id, body)), {
+    serve(RETESTS.noteDrill, async (work, { params, body }) => thenView(await noteDrill(work, params.id, body)), {
       thread,
       late: keepLate('noteDrill', (_work, { body }) => `retest, round ${body.number}: ${body.drill}`),
     }),
-    serve(RETESTS.readMarker, async (work, { params, body }) => retestsView(work, await readMarker(work, params.id, body)), {
+    serve(RETESTS.readMarker, async (work, { params, body }) => thenView(await readMarker(work, params.id, body)), {
       thread,
       late: keepLate('readMarker', (_work, { body }) => `retest, round ${body.round}, marker ${body.marker + 1}: ${body.value}`),
     }),
-    serve(RETESTS.finishRetest, async (work, { params }) => retestsView(work, await finishRetest(work, params.id)), { thread }),
+    serve(RETESTS.finishRetest, async (work, { params }) => thenView(await finishRetest(work, params.id)), { thread }),
   ],
 };

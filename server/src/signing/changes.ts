@@ -1,5 +1,5 @@
 import type { SigningView } from '@dial-gauge/contract';
-import { Episode } from '../episodes/entities.js';
+import { type Episode } from '../episodes/entities.js';
 import type { ChangeRow } from '../platform/change-log.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { MeasurementRow, TrialRow } from '../readings/entities.js';

@@ -17,7 +17,7 @@ export const signing: Resource = {
       JUDGEMENT.setSummary,
       async (work, { params, body }) => {
         await setSummary(work, params.id, body);
-        return judgementView(work, params.id);
+        return (after) => judgementView(after, params.id);
       },
       inThread,
     ),
@@ -25,7 +25,7 @@ export const signing: Resource = {
       JUDGEMENT.sign,
       async (work, { params, body }) => {
         await sign(work, params.id, body);
-        return judgementView(work, params.id);
+        return (after) => judgementView(after, params.id);
       },
       inThread,
     ),
@@ -33,15 +33,25 @@ export const signing: Resource = {
       JUDGEMENT.amend,
       async (work, { params, body }) => {
         await amend(work, params.id, body);
-        return judgementView(work, params.id);
+        return (after) => judgementView(after, params.id);
       },
       inThread,
     ),
     serve(JUDGEMENT.signedCopy, (work, { params }) => signedCopy(work, params.id)),
-    serve(JUDGEMENT.takeLate, async (work, { params }) => judgementView(work, await takeLate(work, params.id)), inThread),
+    serve(
+      JUDGEMENT.takeLate,
+      async (work, { params }) => {
+        const visitId = await takeLate(work, params.id);
+        return (after) => judgementView(after, visitId);
+      },
+      inThread,
+    ),
     serve(
       JUDGEMENT.dismissLate,
-      async (work, { params, body }) => judgementView(work, await dismissLate(work, params.id, body.why)),
+      async (work, { params, body }) => {
+        const visitId = await dismissLate(work, params.id, body.why);
+        return (after) => judgementView(after, visitId);
+      },
       inThread,
     ),
   ],

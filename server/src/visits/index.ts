@@ -10,16 +10,16 @@ export const visits: Resource = {
   routes: [
     serve(VISITS.startVisit, async (work, { params, body }) => {
       await startVisit(work, params.id, body);
-      return visitRecord(work, body.id);
+      return (after) => visitRecord(after, body.id);
     }),
     serve(VISITS.visit, (work, { params }) => visitRecord(work, params.id)),
     serve(VISITS.setCautions, async (work, { params, body }) => {
       await setCautions(work, params.id, body);
-      return visitRecord(work, params.id);
+      return (after) => visitRecord(after, params.id);
     }),
     serve(VISITS.setPlan, async (work, { params, body }) => {
       await setPlan(work, params.id, body);
-      return visitRecord(work, params.id);
+      return (after) => visitRecord(after, params.id);
     }),
   ],
 };
