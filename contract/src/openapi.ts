@@ -25,7 +25,7 @@ type Json = Record<string, unknown>;
 type Io = 'input' | 'output';
 
 const MODULES = [
-  account, clinic, episodes, goals, judgement, judgementShape, norms, patients, problem, progress, readings, reliability, retests, sheet,
+  account, clinic, episodeView, episodes, goals, judgement, judgementShape, norms, patients, problem, progress, readings, reliability, retests, sheet,
   signing, visitView, visits,
 ]; // prettier-ignore
 

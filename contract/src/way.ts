@@ -1,6 +1,6 @@
 import { checkWay, protocolOfId } from '@dial-gauge/core/names';
 import * as z from 'zod';
-import { Digit, Instrument, Mode, Side } from './ids.js';
+import { Digit, type Instrument, Mode, Side } from './ids.js';
 
 /** One way of measuring on one side, by its protocol. */
 export const protocolWay = { protocol: z.string().max(90), digit: Digit.optional(), side: Side, mode: Mode };

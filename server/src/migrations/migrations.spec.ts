@@ -122,10 +122,11 @@ describe('migrations', () => {
     const made: string[] = [];
     for (const table of tables.map((row) => Object.values(row)[0]!).sort()) {
       const [row] = (await of.query(`SHOW CREATE TABLE \`${table}\``)) as Record<string, string>[];
+      const text = row?.['Create Table'] ?? '';
       // Keys in any order are the same keys.
       made.push(
-        ...row!
-          ['Create Table']!.replace(/ AUTO_INCREMENT=\d+/, '')
+        ...text
+          .replace(/ AUTO_INCREMENT=\d+/, '')
           .split(',\n')
           .sort(),
       );

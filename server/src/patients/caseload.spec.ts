@@ -56,6 +56,26 @@ describe('a caseload', () => {
     expect((await all({ find: 'marsh', order: 'name' })).length).toBe(COUNT);
   });
 
+  it('is found through by a word that very many have, in its order, through keys', async () => {
+    const [one] = await clinics.dataSource.query('SELECT * FROM episode LIMIT 1');
+    const COMMON = 450;
+    for (let n = 0; n < COMMON; n += 1) {
+      const id = randomUUID();
+      const values = [id, one.clinic_id, one.patient_id, 'common', '2026-01-01', `Zz${String(n).padStart(3, '0')}`];
+      await clinics.dataSource.query('INSERT INTO episode (id, clinic_id, patient_id, complaint, opened_on, sort_name) VALUES (?)', [
+        values,
+      ]);
+      await clinics.dataSource.query('INSERT INTO episode_word (clinic_id, word, episode_id) VALUES (?)', [[one.clinic_id, 'common', id]]);
+    }
+    try {
+      expect((await all({ find: 'comm', order: 'name' })).length).toBe(COMMON);
+      expect((await all({ find: 'comm nobody', order: 'name' })).length).toBe(0);
+    } finally {
+      await clinics.dataSource.query("DELETE w FROM episode_word w JOIN episode e ON e.id = w.episode_id WHERE e.complaint = 'common'");
+      await clinics.dataSource.query("DELETE FROM episode WHERE complaint = 'common'");
+    }
+  });
+
   it('follows a changed complaint, and a visit that begins', async () => {
     const [row] = (await page({ find: 'marsh011' })).rows;
     await clinics.agent.put(`/api/episodes/${row!.episode.id}/intake`).send({ complaint: 'wrist, healed', revision: 0 }).expect(200);

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, Entity, PrimaryColumn, type EntityManager } from 'typeorm';
+import type { Caller } from './caller.js';
 import { id, moment, text } from './columns.js';
-import type { UnitOfWork } from './unit-of-work.js';
 
 export type Subject = 'clinic' | 'episode' | 'visit' | 'measurement';
 
@@ -24,9 +24,18 @@ export type FieldChange = readonly [field: string, before: unknown, after: unkno
 
 export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
+/** What the log wants of the unit of work it belongs to. */
+interface Work {
+  readonly manager: EntityManager;
+  readonly caller: Caller;
+  readonly clinicId: string;
+  readonly now: Date;
+  nameOf(id: string): Promise<string>;
+}
+
 /** The one place that writes down what stood before a change. */
 export class ChangeLog {
-  constructor(private readonly work: UnitOfWork) {}
+  constructor(private readonly work: Work) {}
 
   /** Writes what has changed; fields that say the same are left out. @returns the fields that did change */
   async write(subject: Subject, subjectId: string, changes: readonly FieldChange[]): Promise<readonly string[]> {

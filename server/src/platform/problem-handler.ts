@@ -18,6 +18,13 @@ const DATABASE_GONE = new Set([
 
 const isDatabaseGone = (error: unknown): boolean => DATABASE_GONE.has(codeOf(error) ?? '');
 
+/** A statement that the database stopped because it took too long; the driver has no name for it. */
+const TOO_LONG = 1969;
+const isTooLong = (error: unknown): boolean => {
+  const { errno, driverError } = (error ?? {}) as { errno?: number; driverError?: { errno?: number } };
+  return errno === TOO_LONG || driverError?.errno === TOO_LONG;
+};
+
 /** Whatever was thrown, as a problem. The real error goes to the log only. */
 function toProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
@@ -31,8 +38,7 @@ function toProblem(error: unknown): HttpProblem {
       'Nothing was saved. What you typed stays on the screen and is sent again by itself; wait a moment.',
     );
   }
-  // A statement that took too long was stopped by the database.
-  if (codeOf(error) === 'ER_STATEMENT_TIMEOUT' || codeOf(error) === 'ER_LOCK_WAIT_TIMEOUT') return busy();
+  if (isTooLong(error) || codeOf(error) === 'ER_LOCK_WAIT_TIMEOUT') return busy();
   if (codeOf(error) === 'ER_DUP_ENTRY') {
     return new HttpProblem(
       409,

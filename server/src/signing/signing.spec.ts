@@ -4,8 +4,6 @@ import request, { type Test } from 'supertest';
 import { Threads } from '../platform/threads.js';
 import { episodes, kneeReading, type Episodes } from '../testing/episodes.js';
 
-const daysAgo = (days: number) => new Date(Date.now() - days * 86_400_000).toISOString().slice(0, 10);
-
 describe('a signed visit', () => {
   let clinics: Clinics;
   let agent: Clinics['agent'];

@@ -111,7 +111,7 @@ function visitBefore({ manager }: UnitOfWork, visit: Visit): Promise<Visit | nul
   return earlier(manager.createQueryBuilder(Visit, 'v'), visit)
     .andWhere(
       // A scalar, so that it is looked up visit by visit from the last one back, and never gathered for all visits there are.
-      '(SELECT 1 FROM measurement m JOIN trial t ON t.measurement_id = m.id AND t.clinic_id = m.clinic_id WHERE m.clinic_id = v.clinic_id AND m.visit_id = v.id AND t.withdrawn_at IS NULL LIMIT 1) = 1',
+      '(SELECT 1 FROM measurement m FORCE INDEX (measurement_visit_id) JOIN trial t FORCE INDEX (trial_measurement_id) ON t.measurement_id = m.id AND t.clinic_id = m.clinic_id WHERE m.clinic_id = v.clinic_id AND m.visit_id = v.id AND t.withdrawn_at IS NULL LIMIT 1) = 1',
     )
     .orderBy('v.assessedOn', 'DESC')
     .addOrderBy('v.startedAt', 'DESC')
