@@ -40,8 +40,8 @@ export function sortedSlopes(inOrder: readonly At[]): Slopes {
   return { count, at: (rank) => slopes[rank]! };
 }
 
-/** Halvings of the range of slopes: to nine places of the steepest. */
-const HALVINGS = 32;
+/** Halvings of the range of slopes: to seven places of the steepest. */
+const HALVINGS = 26;
 
 /**
  * A slope is at most θ just where the two readings, with θ for every week

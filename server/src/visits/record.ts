@@ -178,23 +178,24 @@ async function numbered(work: UnitOfWork, oldestFirst: readonly Visit[]): Promis
 
 /** Measurements by visit, with their standing trials in the order held; those of a motion that this version does not know apart. */
 export async function measurements(work: UnitOfWork, visitIds: readonly string[]) {
-  const { manager, clinicId } = work;
+  const { clinicId } = work;
   const byVisit = new Map<string, MeasurementView[]>();
   if (visitIds.length === 0) return { byVisit, odd: [] };
-  const rows = await manager.findBy(MeasurementRow, { clinicId, visitId: In([...visitIds]) });
+  const rows = await work.plain(MeasurementRow, 'WHERE t.clinic_id = ? AND t.visit_id IN (?)', [clinicId, visitIds]);
   const trials = await trialsOf(
     work,
     rows.map((row) => row.id),
   );
   const names = await work.namesOf([...trials.values()].flatMap(peopleOf));
   const known = rows.filter((row) => findMotion(row.motion) && (row.variant === '' || protocolIdOf(row)));
+  const isKnown = new Set(known);
   for (const row of known.sort(byCatalogue)) {
     const own = byVisit.get(row.visitId) ?? [];
     own.push(measurementView(row, trialViews(trials.get(row.id) ?? [], names)));
     byVisit.set(row.visitId, own);
   }
   const odd = rows
-    .filter((row) => !known.includes(row))
+    .filter((row) => !isKnown.has(row))
     .map(({ id, motion, side, protocol }): OddRecord => ({
       id,
       what: `${motion}, ${side}, by ${protocol}`,
@@ -204,12 +205,10 @@ export async function measurements(work: UnitOfWork, visitIds: readonly string[]
 }
 
 /** Readings by measurement, in the order held. */
-async function trialsOf({ manager, clinicId }: UnitOfWork, measurementIds: readonly string[]): Promise<ReadonlyMap<string, TrialRow[]>> {
+async function trialsOf(work: UnitOfWork, measurementIds: readonly string[]): Promise<ReadonlyMap<string, TrialRow[]>> {
   if (measurementIds.length === 0) return new Map();
-  const trials = await manager.find(TrialRow, {
-    where: { clinicId, measurementId: In([...measurementIds]) },
-    order: { heldAt: 'ASC', savedAt: 'ASC' },
-  });
+  const order = 'WHERE t.clinic_id = ? AND t.measurement_id IN (?) ORDER BY t.held_at, t.saved_at';
+  const trials = await work.plain(TrialRow, order, [work.clinicId, measurementIds]);
   return grouped(trials, (trial) => trial.measurementId);
 }
 
