@@ -17,7 +17,7 @@ const DAYS = { first: '1850-01-01', last: '2199-12-31' };
 
 /** A calendar day that exists, as it may be entered. */
 export const Day = z.iso
-  .date()
+  .date({ abort: true })
   .refine((day) => day >= DAYS.first && day <= DAYS.last, `lies outside what can be meant; allowed: ${DAYS.first} to ${DAYS.last}`);
 
 /** A day as it is stored. */

@@ -84,3 +84,39 @@ test('two examiners see each other’s readings, and neither overwrites the othe
   await expect(page.locator('dg-trials-strip')).toContainText('by Rook Ansty');
   await theirs.close();
 });
+
+test('a reading that waited while a colleague signed is kept for review, and taken in when the visit is amended', async ({ browser, page, stack }) => {
+  await signIn(page, stack);
+  await startVisit(page, /Anselm Quill/, 'Wrist and hand');
+  await hold(page, '60');
+  await allSaved(page, 1);
+  const visit = page.url();
+
+  const theirs = await (await browser.newContext()).newPage();
+  await signIn(theirs, stack, COLLEAGUE);
+  await theirs.goto(visit);
+  await expect(entry(theirs)).toBeFocused();
+  await theirs.context().setOffline(true);
+  await hold(theirs, '58');
+  await expect(theirs.getByText('1 waiting to be saved')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Judge' }).click();
+  await page.getByRole('button', { name: 'Sign the visit' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Sign', exact: true }).click();
+  await expect(page.getByText(/^Signed\s+by Wren/)).toBeVisible();
+
+  await theirs.context().setOffline(false);
+  await expect(theirs.getByText('kept for review on Judge')).toBeVisible();
+  await page.reload();
+  const late = page.getByRole('region', { name: 'Arrived after the signature' });
+  await expect(late).toContainText('58°');
+  await expect(late).toContainText('Rook Ansty');
+  await expect(late.getByRole('button', { name: /^Take in/ })).toBeDisabled();
+  await page.getByRole('button', { name: 'Amend the visit' }).click();
+  await page.getByRole('dialog').getByRole('textbox').fill('a reading came late');
+  await page.getByRole('dialog').getByRole('button', { name: 'Open it' }).click();
+  await late.getByRole('button', { name: /^Take in/ }).click();
+  await expect(late).toBeHidden();
+  await expect(page.getByText(/1 changed since it was signed/)).toBeVisible();
+  await theirs.context().close();
+});

@@ -75,7 +75,7 @@ export const account: Resource = {
 
     serve(ACCOUNT.endSession, async (work, { params }, { request }) => {
       if (params.id === sessionKey(request.sessionID))
-        throw new HttpProblem(409, 'This is where you are', 'This session is the one you are using; sign out instead.');
+        throw new HttpProblem(409, 'This is where you are', 'You are using it now; sign out instead.');
       const { affected } = await work.manager.delete(SessionRow, { userId: work.caller.userId, id: params.id });
       if (!affected) throw notFound('session');
       return sessionsOf(work, request);

@@ -25,7 +25,7 @@ const ORDER_WORDS: Readonly<Record<CaseloadOrder, string>> = { latest: 'seen las
 /** Rows from the end at which the next page is asked for. */
 const AHEAD = 25;
 /** Heights of a row, in pixels, on a desk and on a phone: rows that are not drawn are counted by it. */
-const ROW = { wide: 74, narrow: 128 };
+const ROW = { wide: 74, narrow: 150 };
 const NARROW = '(max-width: 700px)';
 
 /** The door: who is in care, found by a word, in the order wanted; a page at a time, however many they are. */

@@ -6,6 +6,7 @@ import { MatTooltipModule } from '@angular/material/tooltip';
 import { Router, RouterLink, RouterLinkActive } from '@angular/router';
 import { concatMap, filter } from 'rxjs';
 import { CommandQueue } from '../data/command-queue';
+import { Drafts } from '../data/drafts';
 import { Session } from '../data/session';
 import type { SignOutChoice } from './sign-out.dialog';
 import { ThemeChoice } from './theme';
@@ -31,6 +32,7 @@ export class Frame {
   private readonly session = inject(Session);
   private readonly dialog = inject(MatDialog);
   protected readonly queue = inject(CommandQueue);
+  protected readonly drafts = inject(Drafts);
   protected readonly theme = inject(ThemeChoice);
   protected readonly steps = STEPS;
 
@@ -43,6 +45,10 @@ export class Frame {
   readonly visitId = input<string>();
   protected readonly clinic = () => this.session.current()?.clinic.name ?? '';
 
+  constructor() {
+    this.drafts.forget(false);
+  }
+
   protected async signOut(): Promise<void> {
     if (this.queue.waiting() === 0) return this.leave();
     const { SignOutDialog } = await import('./sign-out.dialog');
@@ -51,7 +57,11 @@ export class Frame {
       .afterClosed()
       .pipe(
         filter((choice) => choice === 'keep' || choice === 'discard'),
-        concatMap(async (choice) => (choice === 'discard' ? this.queue.discardAll() : undefined)),
+        concatMap(async (choice) => {
+          if (choice !== 'discard') return;
+          this.drafts.forget(true);
+          await this.queue.discardAll();
+        }),
       )
       .subscribe(() => this.leave());
   }

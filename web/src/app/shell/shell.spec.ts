@@ -84,7 +84,10 @@ describe('shell', () => {
       fill('email', 'wren@clinic.example');
       fill('password', 'wrong');
       await submit();
-      (await until(() => http.match('/api/session')[0])).flush({ detail: 'E-mail or password is wrong.' }, { status: 401, statusText: 'x' });
+      (await until(() => http.match('/api/session')[0])).flush(
+        { detail: 'E-mail or password is wrong.' },
+        { status: 401, statusText: 'x' },
+      );
       await fixture.whenStable();
       expect(page.querySelector('[role=alert]')!.textContent).toBe('E-mail or password is wrong.');
       fill('password', 'right');
