@@ -45,6 +45,8 @@ export const account: Resource = {
         await regenerate(request);
         request.session.caller = { userId: user.id, name: user.name, clinicId: user.clinicId };
         request.session.device = (request.get('user-agent') ?? '').slice(0, 120);
+        // Kept before anything is answered: whoever has the cookie is in.
+        await saved(request);
         return sessionView(work, user);
       },
       // It waits for the password to be checked, and for others who try the same account.
@@ -88,6 +90,11 @@ const settingsOf = (request: Request): SessionSettings => request.app.locals['se
 /** A fresh session id at sign-in: a cookie planted before it is worth nothing. */
 function regenerate(request: Request): Promise<void> {
   return new Promise((resolve, reject) => request.session.regenerate((error) => (error ? reject(error) : resolve())));
+}
+
+/** The session is in the database. */
+function saved(request: Request): Promise<void> {
+  return new Promise((resolve, reject) => request.session.save((error) => (error ? reject(error) : resolve())));
 }
 
 async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request): Promise<OpenSession[]> {
