@@ -85,7 +85,11 @@ test('two examiners see each other’s readings, and neither overwrites the othe
   await theirs.close();
 });
 
-test('a reading that waited while a colleague signed is kept for review, and taken in when the visit is amended', async ({ browser, page, stack }) => {
+test('a reading that waited while a colleague signed is kept for review, and taken in when the visit is amended', async ({
+  browser,
+  page,
+  stack,
+}) => {
   await signIn(page, stack);
   await startVisit(page, /Anselm Quill/, 'Wrist and hand');
   await hold(page, '60');
