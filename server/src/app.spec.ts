@@ -1,23 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import type { CaseloadRow, NewPatient, NewReading } from '@dial-gauge/contract';
+import type { CaseloadRow } from '@dial-gauge/contract';
 import type { Express } from 'express';
 import request, { type Agent } from 'supertest';
-import { addClinic, startHarness, type Harness } from './testing/harness.js';
-
-const TODAY = new Date().toISOString().slice(0, 10);
-
-const newReading = (over: Partial<NewReading> = {}): NewReading => ({
-  id: randomUUID(),
-  motion: 'hip.flexion',
-  side: 'left',
-  mode: 'passive',
-  position: 'supine',
-  instrument: 'goniometer',
-  start: 0,
-  end: 107,
-  heldAt: new Date().toISOString(),
-  ...over,
-});
+import { addClinic, newPatient, newReading, startClinics, startHarness, TODAY, type Clinics, type Harness } from './testing/harness.js';
 
 describe('HTTP interface', () => {
   let harness: Harness;
@@ -25,41 +10,11 @@ describe('HTTP interface', () => {
   let agent: Agent;
   let stranger: Agent;
 
-  const signIn = async (who: string, to = app): Promise<Agent> => {
-    const fresh = request.agent(to);
-    await fresh
-      .post('/api/session')
-      .send({ email: `${who}@clinic.example`, password: `${who}-password` })
-      .expect(200);
-    return fresh;
-  };
-  const newPatient = (over: Partial<NewPatient> = {}): NewPatient => ({
-    id: randomUUID(),
-    givenName: 'Ilka',
-    familyName: 'Marsh',
-    birthDate: '1970-04-01',
-    sex: 'female',
-    occupation: 'Potter',
-    episode: { id: randomUUID(), complaint: 'stiff left hip', involvedSide: 'left' },
-    ...over,
-  });
-  const startVisit = async (by = agent): Promise<{ visitId: string; episodeId: string; patientId: string }> => {
-    const patient = newPatient();
-    await by.post('/api/patients').send(patient).expect(200);
-    const visitId = randomUUID();
-    await by.post(`/api/episodes/${patient.episode.id}/visits`).send({ id: visitId, assessedOn: TODAY }).expect(200);
-    return { visitId, episodeId: patient.episode.id, patientId: patient.id };
-  };
-  const hold = (visitId: string, over: Partial<NewReading> = {}, by = agent) =>
-    by.post(`/api/visits/${visitId}/readings`).send(newReading(over));
-
+  let signIn: Clinics['signIn'];
+  let startVisit: Clinics['startVisit'];
+  let hold: Clinics['hold'];
   beforeAll(async () => {
-    harness = await startHarness();
-    app = harness.appWith();
-    await addClinic(harness.dataSource, randomUUID(), randomUUID(), 'ours@clinic.example', 'ours-password');
-    await addClinic(harness.dataSource, randomUUID(), randomUUID(), 'other@clinic.example', 'other-password');
-    agent = await signIn('ours');
-    stranger = await signIn('other');
+    ({ harness, app, agent, stranger, signIn, startVisit, hold } = await startClinics());
   }, 120_000);
   afterAll(() => harness.stop());
 

@@ -1,6 +1,7 @@
 import type { EpisodeView, IntakeChange } from '@dial-gauge/contract';
 import type { QueryDeepPartialEntity } from 'typeorm';
 import { Patient } from '../patients/entities.js';
+import { same } from '../platform/change-log.js';
 import { changedMeanwhile } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { mustTakeChanges } from '../visits/open.js';
@@ -27,7 +28,7 @@ export async function setIntake(work: UnitOfWork, id: string, { revision, ...int
   const episode = await work.one(Episode, id, 'episode of care', 'pessimistic_write');
   const stood = { ...episode, precautions: episode.precautions ?? [] };
   const changes = INTAKE.map((field) => [field, stood[field], intake[field]] as const);
-  if (changes.every(([, before, after]) => JSON.stringify(before ?? null) === JSON.stringify(after ?? null))) return episodeView(episode);
+  if (changes.every(([, before, after]) => same(before, after))) return episodeView(episode);
   await mustTakeChanges(work, id);
   if (episode.revision !== revision) throw changedMeanwhile('The intake', (await work.log.last('episode', id))?.name ?? 'somebody else');
   const changed = await work.log.write('episode', id, changes);

@@ -4,7 +4,7 @@ import type { NextFunction, Request, Response } from 'express';
 import type { Logger } from 'pino';
 import { ZodError } from 'zod';
 import { busy, HttpProblem } from './problems.js';
-import { codeOf } from './unit-of-work.js';
+import { codeOf, errnoOf } from './unit-of-work.js';
 
 const DATABASE_GONE = new Set([
   'ECONNREFUSED',
@@ -20,10 +20,6 @@ const isDatabaseGone = (error: unknown): boolean => DATABASE_GONE.has(codeOf(err
 
 /** A statement that the database stopped because it took too long; the driver has no name for it. */
 const TOO_LONG = 1969;
-const isTooLong = (error: unknown): boolean => {
-  const { errno, driverError } = (error ?? {}) as { errno?: number; driverError?: { errno?: number } };
-  return errno === TOO_LONG || driverError?.errno === TOO_LONG;
-};
 
 /** Whatever was thrown, as a problem. The real error goes to the log only. */
 function toProblem(error: unknown): HttpProblem {
@@ -38,7 +34,7 @@ function toProblem(error: unknown): HttpProblem {
       'Nothing was saved. What you typed stays on the screen and is sent again by itself; wait a moment.',
     );
   }
-  if (isTooLong(error) || codeOf(error) === 'ER_LOCK_WAIT_TIMEOUT') return busy();
+  if (errnoOf(error) === TOO_LONG || codeOf(error) === 'ER_LOCK_WAIT_TIMEOUT') return busy();
   if (codeOf(error) === 'ER_DUP_ENTRY') {
     return new HttpProblem(
       409,

@@ -4,7 +4,7 @@ import type { Caller } from './caller.js';
 import type { DatabaseSettings } from './database.js';
 import { HttpProblem } from './problems.js';
 import type { Call, Served } from './resource.js';
-import { SignedVisit } from './signed-visit.js';
+import { codeOf, errnoOf } from './unit-of-work.js';
 
 /** What a thread is asked to do: names and data only. */
 export interface Task {
@@ -20,7 +20,7 @@ export type Outcome =
   | {
       readonly problem: Pick<HttpProblem, 'status' | 'title' | 'detail' | 'errors' | 'retryAfter'>;
     }
-  | { readonly fault: { readonly name: string; readonly code: string | undefined; readonly message: string; readonly stack: string } };
+  | { readonly fault: Pick<Error, 'name' | 'message'> & { readonly code?: string; readonly errno?: number; readonly stack: string } };
 
 /** At least two, so that a long record does not keep the short ones waiting. */
 const THREADS = Math.max(2, Math.min(4, availableParallelism() - 1));
@@ -49,8 +49,7 @@ export class Threads {
       const { status, title, detail, errors, retryAfter } = outcome.problem;
       throw new HttpProblem(status, title, detail, errors, retryAfter);
     }
-    const { name, code, message, stack } = outcome.fault;
-    throw Object.assign(new Error(message), { name, code, stack });
+    throw Object.assign(new Error(outcome.fault.message), outcome.fault);
   }
 
   close(): Promise<void> {
@@ -59,11 +58,10 @@ export class Threads {
 }
 
 export function toOutcome(error: unknown): Outcome {
-  if (error instanceof SignedVisit || error instanceof HttpProblem) {
+  if (error instanceof HttpProblem) {
     const { status, title, detail, errors, retryAfter } = error;
     return { problem: { status, title, detail, errors, retryAfter } };
   }
-  const { name, code, message, stack } = error as Error & { code?: string; driverError?: { code?: string } };
-  const { driverError } = error as { driverError?: { code?: string } };
-  return { fault: { name, code: code ?? driverError?.code, message, stack: stack ?? '' } };
+  const { name, message, stack = '' } = error as Error;
+  return { fault: { name, code: codeOf(error), errno: errnoOf(error), message, stack } };
 }

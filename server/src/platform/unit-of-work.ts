@@ -119,4 +119,10 @@ export function codeOf(error: unknown): string | undefined {
   return typeof code === 'string' ? code : codeOf(driverError);
 }
 
+/** The driver's number of an error, for those it has no name for. */
+export function errnoOf(error: unknown): number | undefined {
+  const { errno, driverError } = (error ?? {}) as { errno?: number; driverError?: { errno?: number } };
+  return errno ?? driverError?.errno;
+}
+
 export const isDuplicate = (error: unknown): boolean => codeOf(error) === 'ER_DUP_ENTRY';

@@ -135,6 +135,7 @@ describe('what is entered is kept', () => {
       const correction = randomUUID();
       await agent.post(`/api/readings/${one}/correction`).send({ id: correction, end: 82, why: 'slip' }).expect(200);
       await agent.post(`/api/readings/${two}/correction`).send({ id: correction, end: 83, why: 'slip' }).expect(409);
+      await clinics.hold(ids.a, { id: correction, end: 82 }).expect(409);
       const [row2] = await query('SELECT withdrawn_at FROM trial WHERE id = ?', [two]);
       expect(row2!['withdrawn_at']).withContext('the whole correction was refused').toBeNull();
     });

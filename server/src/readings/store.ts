@@ -109,7 +109,12 @@ async function repeatedOrRefused(work: UnitOfWork, visitId: string, trial: Trial
   if (stored) {
     const of = await manager.findOneByOrFail(MeasurementRow, { id: stored.measurementId });
     const storedWay = [of.motion, of.side, of.mode, of.position, of.variant, of.digit];
-    if (stored.clinicId !== clinicId || of.visitId !== visitId || !same(storedWay, way) || FIGURES.some((f) => !same(stored[f], trial[f])))
+    if (
+      stored.clinicId !== clinicId ||
+      of.visitId !== visitId ||
+      !same(storedWay, way) ||
+      [...FIGURES, 'corrects' as const].some((f) => !same(stored[f], trial[f]))
+    )
       throw idTaken('reading');
     return { reading: trialView(stored, await work.namesOf([stored.examinerId])), repeated: true };
   }

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { assessmentOfVisit, type JudgementView } from '@dial-gauge/contract';
+import { assessmentOfVisit, type JudgementView, type VisitRecord } from '@dial-gauge/contract';
 import { assess, type Judgement } from '@dial-gauge/core';
 import { lateEntries } from '../late/store.js';
 import { criteriaOf } from '../norms/store.js';
@@ -16,10 +16,8 @@ export function revisionOf(judgement: Judgement): string {
 }
 
 /** What a visit's readings come to by what the clinic judges by now. */
-export async function judge(work: UnitOfWork, visitId: string) {
-  const record = await visitRecord(work, visitId);
-  const judgement = assess(assessmentOfVisit(record), await criteriaOf(work));
-  return { record, judgement };
+export async function judge(work: UnitOfWork, record: VisitRecord): Promise<Judgement> {
+  return assess(assessmentOfVisit(record), await criteriaOf(work));
 }
 
 /** A visit judged, and where it stands between open and signed. Signed, it shows what was signed. */
@@ -29,9 +27,9 @@ export async function judgementView(work: UnitOfWork, visitId: string): Promise<
   const signatures = await manager.find(Signature, { where: { clinicId, visitId }, order: { number: 'ASC' } });
   const last = signatures[signatures.length - 1];
   const copy = row.signed ? last : undefined;
-  const { record, judgement: live } = await judge(work, visitId);
+  const record = await visitRecord(work, visitId);
   const { visit, patient, episode, previous, measurements, odd } = record;
-  const judgement = copy?.judgement ?? live;
+  const judgement = copy?.judgement ?? (await judge(work, record));
   const names = await work.namesOf(signatures.map((signature) => signature.signedBy));
   return {
     visit,

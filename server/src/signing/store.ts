@@ -7,6 +7,7 @@ import { changedMeanwhile, HttpProblem, idTaken, refused } from '../platform/pro
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { Visit } from '../visits/entities.js';
 import { openVisit } from '../visits/open.js';
+import { visitRecord } from '../visits/record.js';
 import { changesSince, groundsChangedSince } from './changes.js';
 import { Signature } from './entities.js';
 import { judge, revisionOf } from './judge.js';
@@ -48,7 +49,8 @@ export async function sign(work: UnitOfWork, visitId: string, { id, summary, see
     );
   }
   // Nobody can change the visit any more until this is done: what is signed is what is there.
-  const { judgement, record } = await judge(work, visitId);
+  const record = await visitRecord(work, visitId);
+  const judgement = await judge(work, record);
   if (judgement.measurements.length === 0)
     throw refused('visit', 'holds no reading; allowed: a visit with something measured', 'Nothing was signed.');
   if (seen.revision !== revisionOf(judgement)) throw await otherThanSeen(work, visit, new Date(seen.at));

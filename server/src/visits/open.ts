@@ -52,18 +52,16 @@ export async function mustTakeChanges(work: UnitOfWork, episodeId: string): Prom
     );
 }
 
-/** When a reading can have been held: between the visit's start and now. */
-export function heldProblem(visit: Pick<Visit, 'startedAt'>, heldAt: Date, now: Date): string | undefined {
-  const [from, to] = [visit.startedAt.getTime() - TRAVEL_MS, now.getTime() + TRAVEL_MS];
-  if (heldAt.getTime() >= from && heldAt.getTime() <= to) return undefined;
-  const side = heldAt.getTime() < from ? 'before the visit began' : 'in the future';
-  return `lies ${side}; allowed: ${visit.startedAt.toISOString()} (the start of the visit) to now, ${now.toISOString()}`;
-}
-
-/** @throws a problem that names the field */
+/** A reading is held between the visit's start and now. @throws a problem that names the field */
 export function mustBeHeldWithin(visit: Pick<Visit, 'startedAt'>, heldAt: Date, now: Date): void {
-  const problem = heldProblem(visit, heldAt, now);
-  if (problem) throw refused('heldAt', problem, 'Nothing was saved. Look at the clock of this device, then hold the reading again.');
+  const [from, to] = [visit.startedAt.getTime() - TRAVEL_MS, now.getTime() + TRAVEL_MS];
+  if (heldAt.getTime() >= from && heldAt.getTime() <= to) return;
+  const side = heldAt.getTime() < from ? 'before the visit began' : 'in the future';
+  throw refused(
+    'heldAt',
+    `lies ${side}; allowed: ${visit.startedAt.toISOString()} (the start of the visit) to now, ${now.toISOString()}`,
+    'Nothing was saved. Look at the clock of this device, then hold the reading again.',
+  );
 }
 
 /** The same two rules as a condition of a statement, for a visit `v`: the moment held, then now. */
