@@ -27,13 +27,12 @@ export class PrivateDatabase {
 
   /** What the server's environment needs to reach it. */
   environment() {
-    const { password, sessionSecret } = this.secrets();
+    const { password } = this.secrets();
     return {
       DIAL_GAUGE_DB_PORT: String(this.port),
       DIAL_GAUGE_DB_USER: USER,
       DIAL_GAUGE_DB_PASSWORD: password,
       DIAL_GAUGE_DB_NAME: NAME,
-      DIAL_GAUGE_SESSION_SECRET: sessionSecret,
     };
   }
 
@@ -67,11 +66,11 @@ export class PrivateDatabase {
     await gone;
   }
 
-  /** Random passwords, made once and kept beside the data. */
+  /** A random password, made once and kept beside the data. */
   secrets() {
     const file = join(this.folder, 'secrets.json');
     if (!existsSync(file)) {
-      const fresh = { password: randomBytes(24).toString('hex'), sessionSecret: randomBytes(32).toString('hex') };
+      const fresh = { password: randomBytes(24).toString('hex') };
       writeFileSync(`${file}.part`, JSON.stringify(fresh), { mode: 0o600 });
       renameSync(`${file}.part`, file);
     }

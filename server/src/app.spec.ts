@@ -52,6 +52,23 @@ describe('HTTP interface', () => {
       expect(slowed.body.detail).toContain('Wait');
     });
 
+    it('moves the end of a session on while it is used, in the cookie too, but not with every request', async () => {
+      const short = harness.appWith({ session: { idleMs: 4_000 } });
+      const signedIn = await request(short)
+        .post('/api/session')
+        .send({ email: 'ours@clinic.example', password: 'ours-password' })
+        .expect(200);
+      const cookie = signedIn.headers['set-cookie']![0]!.split(';')[0]!;
+      const ask = () => request(short).get('/api/caseload').set('Cookie', cookie).expect(200);
+      expect((await ask()).headers['set-cookie']).toBeUndefined();
+      await new Promise((resolve) => setTimeout(resolve, 1_100));
+      const moved = await ask();
+      expect(moved.headers['set-cookie']?.[0]?.split(';')[0]).toBe(cookie);
+      expect((await ask()).headers['set-cookie']).toBeUndefined();
+      await new Promise((resolve) => setTimeout(resolve, 3_200));
+      await ask();
+    });
+
     it('ends a session by itself, with words for the person', async () => {
       const short = harness.appWith({ session: { idleMs: 1_500 } });
       const signedIn = await request(short)

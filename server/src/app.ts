@@ -1,16 +1,17 @@
-import { randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import { openApiDocument } from '@dial-gauge/contract';
-import express, { type Express, type Response } from 'express';
+import express, { type Express, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
-import { pinoHttp } from 'pino-http';
 import type { DataSource } from 'typeorm';
 import { signInGuard } from './account/guard.js';
 import { Database } from './platform/database.js';
 import { problemHandler } from './platform/problem-handler.js';
 import { HttpProblem } from './platform/problems.js';
+import { requestLog } from './platform/request-log.js';
 import { fromOurselves, routerOf } from './platform/router.js';
-import { sessions, type SessionSettings } from './platform/session.js';
+import { Sessions, type SessionSettings } from './platform/session.js';
 import type { Threads } from './platform/threads.js';
 import { RESOURCES } from './resources.js';
 import { serveWeb, type DemoDoor } from './web.js';
@@ -54,59 +55,50 @@ const pageHeaders = helmet({
   referrerPolicy,
 });
 
-/** An answer of the interface is data: as a page it may do nothing at all. */
-const apiHeaders = helmet({
-  contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"], baseUri: ["'none'"] } },
-  referrerPolicy,
-});
+/** An answer of the interface is data: as a page it may do nothing at all, and nobody stores it. */
+const apiHeaders = alwaysThese(
+  helmet({
+    contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"], baseUri: ["'none'"] } },
+    referrerPolicy,
+  }),
+  { 'Cache-Control': 'no-store' },
+);
+
+/** Headers that are the same for every answer, asked for once. */
+function alwaysThese(middleware: ReturnType<typeof helmet>, more: Readonly<Record<string, string>>): RequestHandler {
+  const headers = new Map(Object.entries(more));
+  const answer = { setHeader: (name: string, value: string) => headers.set(name, value), removeHeader: () => {} };
+  middleware({} as IncomingMessage, answer as unknown as ServerResponse, () => {});
+  return (_request, response, next) => {
+    response.setHeaders(headers);
+    next();
+  };
+}
 
 /** The whole server, wired but not listening. */
 export function createApp(settings: AppSettings): Express {
   const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo } = settings;
   const app = express();
+  const sessions = new Sessions(dataSource, session);
   app.disable('x-powered-by');
   // Answers are never stored by whoever asks: nobody compares them.
   app.disable('etag');
   app.set('trust proxy', trustProxy);
   app.locals['session'] = session;
+  app.locals['sessions'] = sessions;
   app.locals['guard'] = signInGuard(dataSource);
+  app.use(requestLog(logger));
   app.use('/api', apiHeaders);
-  app.use(/^\/(?!api\/)/, (_request, response, next) => {
-    response.locals['nonce'] = randomBytes(16).toString('base64');
-    next();
-  });
-  app.use(/^\/(?!api\/)/, pageHeaders);
-  // Identifiers only: no names, no bodies, no cookies reach the log.
-  app.use(
-    pinoHttp({
-      logger,
-      genReqId: () => randomUUID(),
-      serializers: {
-        req: (request: { id: string; method: string; url: string }) => ({
-          id: request.id,
-          method: request.method,
-          path: request.url.split('?')[0],
-        }),
-        res: (response: { statusCode: number }) => ({ status: response.statusCode }),
-      },
-    }),
-  );
   app.get('/api/openapi.json', (_request, response) => {
     response.type('json').set('Cache-Control', 'public, max-age=3600').send(openApiText());
   });
-  app.use(
-    '/api',
-    (_request, response, next) => {
-      response.setHeader('Cache-Control', 'no-store');
-      next();
-    },
-    fromOurselves,
-    sessions(dataSource, session),
-    routerOf(RESOURCES, new Database(dataSource), threads ?? null),
-    () => {
-      throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');
-    },
-  );
+  app.use('/api', fromOurselves, sessions.tell, routerOf(RESOURCES, { database: new Database(dataSource), sessions, threads }), () => {
+    throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');
+  });
+  app.use((_request, response, next) => {
+    response.locals['nonce'] = randomBytes(16).toString('base64');
+    next();
+  }, pageHeaders);
   if (webRoot) serveWeb(app, webRoot, nonceOf, demo ?? null);
   app.use(problemHandler(logger));
   return app;

@@ -4,7 +4,7 @@ import { createApp } from './app.js';
 import { DEMO_DOOR } from './demo/clinic.js';
 import { seedDemo } from './demo/seed.js';
 import { connect, createDataSource, migrate } from './platform/database.js';
-import { DatabaseSessionStore } from './platform/session.js';
+import { Sessions } from './platform/session.js';
 import { Threads } from './platform/threads.js';
 import { ENTITIES } from './resources.js';
 import { readSettings } from './settings.js';
@@ -48,7 +48,7 @@ if (!stopping) {
     logger.fatal({ code: (error as NodeJS.ErrnoException).code, host, port }, 'cannot listen');
     process.exit(1);
   });
-  const store = new DatabaseSessionStore(dataSource, session);
+  const store = new Sessions(dataSource, session);
   pruning = setInterval(() => void store.prune().catch(() => {}), 3_600_000);
   pruning.unref();
 }

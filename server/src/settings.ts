@@ -17,7 +17,6 @@ const Environment = z.object({
   DIAL_GAUGE_DB_USER: z.string().min(1),
   DIAL_GAUGE_DB_PASSWORD: z.string().min(1),
   DIAL_GAUGE_DB_NAME: z.string().min(1),
-  DIAL_GAUGE_SESSION_SECRET: z.string().min(32),
   /** Hours after which a session ends: without a request, and at the most. */
   DIAL_GAUGE_SESSION_IDLE: hours.default(12),
   DIAL_GAUGE_SESSION_LONGEST: hours.default(7 * 24),
@@ -49,7 +48,6 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
       database: e.DIAL_GAUGE_DB_NAME,
     },
     session: {
-      secret: e.DIAL_GAUGE_SESSION_SECRET,
       secure: e.DIAL_GAUGE_SECURE_COOKIE === 'yes',
       idleMs: e.DIAL_GAUGE_SESSION_IDLE * HOUR,
       longestMs: e.DIAL_GAUGE_SESSION_LONGEST * HOUR,

@@ -35,6 +35,28 @@ describe('doors', () => {
       await two.get('/api/caseload').expect(401);
     });
 
+    it('that ended takes no reading, though it was in use a moment ago', async () => {
+      const { visitId } = await clinics.startVisit();
+      const ends: ((who: { id: string; name: string }) => Promise<unknown>)[] = [
+        ({ id }) => query("UPDATE user SET password_hash = CONCAT(password_hash, 'x') WHERE id = ?", [id]),
+        ({ id }) => query('UPDATE session SET expires_at = NOW(3) - INTERVAL 1 SECOND WHERE user_id = ?', [id]),
+        async ({ name }) => (await clinics.signIn(name)).delete('/api/sessions').expect(200),
+      ];
+      for (const end of ends) {
+        const who = await somebody();
+        const agent = await clinics.signIn(who.name);
+        // Once a way that was measured before, once a new one.
+        await clinics.hold(visitId, {}, agent).expect(200);
+        await end(who);
+        const [before] = await query('SELECT (SELECT COUNT(*) FROM trial) AS trials, (SELECT COUNT(*) FROM measurement) AS measurements');
+        const { body } = await clinics.hold(visitId, {}, agent).expect(401);
+        expect(body.detail).toContain('Sign in again');
+        await clinics.hold(visitId, { motion: 'knee.flexion' }, agent).expect(401);
+        const [after] = await query('SELECT (SELECT COUNT(*) FROM trial) AS trials, (SELECT COUNT(*) FROM measurement) AS measurements');
+        expect(after).toEqual(before);
+      }
+    });
+
     it('is listed with the others of its user, and ends elsewhere on demand', async () => {
       const { name } = await somebody();
       const here = await clinics.signIn(name);

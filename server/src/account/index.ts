@@ -5,7 +5,7 @@ import { MoreThan, Not } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
 import { HttpProblem, noSession, notFound } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
-import { cookieName, sessionKey, type SessionSettings } from '../platform/session.js';
+import type { Sessions, SessionSettings } from '../platform/session.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { SessionRow, User } from './entities.js';
 import type { SignInGuard } from './guard.js';
@@ -22,7 +22,7 @@ export const account: Resource = {
   routes: [
     serve(
       ACCOUNT.signIn,
-      async (work, { body }, { request }) => {
+      async (work, { body }, { request, response }) => {
         const { secure } = settingsOf(request);
         if (secure && !request.secure)
           throw new HttpProblem(
@@ -39,14 +39,10 @@ export const account: Resource = {
         });
         if (!user) {
           // By the account's id, never by what was typed: people type passwords into the wrong field.
-          request.log.warn({ user: found?.id ?? 'unknown', address: request.ip }, 'sign-in refused');
+          request.log.warn({ id: request.id, user: found?.id ?? 'unknown', address: request.ip }, 'sign-in refused');
           throw wrongSignIn();
         }
-        await regenerate(request);
-        request.session.caller = { userId: user.id, name: user.name, clinicId: user.clinicId };
-        request.session.device = (request.get('user-agent') ?? '').slice(0, 120);
-        // Kept before anything is answered: whoever has the cookie is in.
-        await saved(request);
+        await sessionsAt(request).begin(request, response, user);
         return sessionView(work, user);
       },
       // It waits for the password to be checked, and for others who try the same account.
@@ -60,9 +56,7 @@ export const account: Resource = {
     }),
 
     serve(ACCOUNT.signOut, async (_work, _call, { request, response }) => {
-      await new Promise<void>((resolve, reject) => request.session.destroy((error) => (error ? reject(error) : resolve())));
-      const { secure } = settingsOf(request);
-      response.clearCookie(cookieName(secure), { path: '/', secure, httpOnly: true, sameSite: 'strict' });
+      await sessionsAt(request).end(request, response);
       // What the browser kept of the answers goes; what waits to be sent, under whoever's name, stays.
       response.setHeader('Clear-Site-Data', '"cache"');
       return {};
@@ -71,13 +65,12 @@ export const account: Resource = {
     serve(ACCOUNT.sessions, (work, _call, { request }) => sessionsOf(work, request)),
 
     serve(ACCOUNT.endOtherSessions, async (work, _call, { request }) => {
-      await work.manager.delete(SessionRow, { userId: work.caller.userId, id: Not(sessionKey(request.sessionID)) });
+      await work.manager.delete(SessionRow, { userId: work.caller.userId, id: Not(work.caller.session) });
       return sessionsOf(work, request);
     }),
 
     serve(ACCOUNT.endSession, async (work, { params }, { request }) => {
-      if (params.id === sessionKey(request.sessionID))
-        throw new HttpProblem(409, 'This is where you are', 'You are using it now; sign out instead.');
+      if (params.id === work.caller.session) throw new HttpProblem(409, 'This is where you are', 'You are using it now; sign out instead.');
       const { affected } = await work.manager.delete(SessionRow, { userId: work.caller.userId, id: params.id });
       if (!affected) throw notFound('session');
       return sessionsOf(work, request);
@@ -85,17 +78,8 @@ export const account: Resource = {
   ],
 };
 
+const sessionsAt = (request: Request): Sessions => request.app.locals['sessions'] as Sessions;
 const settingsOf = (request: Request): SessionSettings => request.app.locals['session'] as SessionSettings;
-
-/** A fresh session id at sign-in: a cookie planted before it is worth nothing. */
-function regenerate(request: Request): Promise<void> {
-  return new Promise((resolve, reject) => request.session.regenerate((error) => (error ? reject(error) : resolve())));
-}
-
-/** The session is in the database. */
-function saved(request: Request): Promise<void> {
-  return new Promise((resolve, reject) => request.session.save((error) => (error ? reject(error) : resolve())));
-}
 
 async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request): Promise<OpenSession[]> {
   const since = new Date(now.getTime() - settingsOf(request).longestMs);
@@ -103,13 +87,12 @@ async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request
     where: { userId: caller.userId, expiresAt: MoreThan(now), startedAt: MoreThan(since) },
     order: { seenAt: 'DESC' },
   });
-  const here = sessionKey(request.sessionID);
   return rows.map(({ id, device, startedAt, seenAt }) => ({
     id,
     device,
     startedAt: startedAt.toISOString(),
     seenAt: seenAt.toISOString(),
-    here: id === here,
+    here: id === caller.session,
   }));
 }
 

@@ -38,7 +38,7 @@ export async function takeLate(work: UnitOfWork, id: string): Promise<string> {
   await openVisit(work, row.visitId, 'pessimistic_write');
   const asEntered = new UnitOfWork(
     work.manager,
-    { clinicId: work.clinicId, userId: row.enteredBy, name: await work.nameOf(row.enteredBy) },
+    { clinicId: work.clinicId, userId: row.enteredBy, name: await work.nameOf(row.enteredBy), session: work.caller.session },
     work.now,
   );
   await REPLAY[row.route]!(asEntered, row.target, row.body);

@@ -2,8 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { DataSource, QueryRunner } from 'typeorm';
 import { connect, createDataSource, Database, migrate } from '../platform/database.js';
 import { ENTITIES } from '../resources.js';
-import { newReading, startClinics, type Clinics } from '../testing/harness.js';
-import { hold } from '../readings/store.js';
+import { startClinics, type Clinics } from '../testing/harness.js';
 import { visitRecord } from '../visits/record.js';
 
 interface Column {
@@ -220,9 +219,9 @@ describe('migrations', () => {
     for (let back = 0; back < 5; back += 1) await older.undoLastMigration({ transaction: 'none' });
     await migrate(older);
     await older.destroy();
-    const caller = { clinicId: clinics.clinicId, userId: clinics.ids.ours, name: 'ours' };
+    const caller = { clinicId: clinics.clinicId, userId: clinics.ids.ours, name: 'ours', session: '' };
     const database = new Database(source);
-    await database.each(caller, (work) => hold(work, visitId, newReading({ end: 92 }), { ahead: null }));
+    await clinics.hold(visitId, { end: 92 }, await clinics.signIn('ours')).expect(200);
     const { measurements } = await database.each(caller, (work) => visitRecord(work, visitId));
     expect(measurements.map((m) => [m.motion, m.digit, m.protocol, m.trials.map((trial) => trial.end)])).toEqual([
       ['hip.flexion', undefined, undefined, [90, 92]],

@@ -3,7 +3,9 @@ export interface Caller {
   readonly userId: string;
   readonly name: string;
   readonly clinicId: string;
+  /** Key of the session the request came with; empty without one. */
+  readonly session: string;
 }
 
 /** Stands in for the caller on the routes that work without a session. */
-export const NOBODY: Caller = { userId: '', name: '', clinicId: '' };
+export const NOBODY: Caller = { userId: '', name: '', clinicId: '', session: '' };

@@ -3,7 +3,7 @@ import { DataSource, type QueryRunner } from 'typeorm';
 import { MIGRATIONS } from '../migrations/index.js';
 import type { Caller } from './caller.js';
 import { busy } from './problems.js';
-import { codeOf, UnitOfWork } from './unit-of-work.js';
+import { codeOf, UnitOfWork, type Prepares } from './unit-of-work.js';
 
 export interface DatabaseSettings {
   readonly host: string;
@@ -61,6 +61,14 @@ export async function connect(dataSource: DataSource): Promise<DataSource> {
     for (const statement of [...SESSION, `SET SESSION max_statement_time = ${LIMITS.statementSeconds}`]) connection.query(statement);
   });
   return dataSource;
+}
+
+/** A statement on whichever connection is free, prepared once for each of them: for what is asked with every request. */
+export function executed<T>({ driver }: DataSource, sql: string, values: readonly unknown[]): Promise<T> {
+  const { pool } = driver as unknown as { pool: Prepares };
+  return new Promise<T>((resolve, reject) => {
+    pool.execute(sql, values, (error, result) => (error ? reject(error) : resolve(result as T)));
+  });
 }
 
 const LOCK = 'dial_gauge_migrate';

@@ -3,13 +3,13 @@ import { SessionRow } from '../account/entities.js';
 import { startClinics, type Clinics } from '../testing/harness.js';
 import { Patient } from '../patients/entities.js';
 import { Database } from './database.js';
-import { DatabaseSessionStore, sessionKey } from './session.js';
+import { sessionKey, Sessions, type Session } from './session.js';
 import { sentOf } from './sent.js';
 
 describe('platform', () => {
   let clinics: Clinics;
   let database: Database;
-  const caller = () => ({ clinicId: clinics.clinicId, userId: clinics.ids.ours, name: 'ours' });
+  const caller = () => ({ clinicId: clinics.clinicId, userId: clinics.ids.ours, name: 'ours', session: '' });
   const rows = () => clinics.dataSource.getRepository(SessionRow);
   beforeAll(async () => {
     clinics = await startClinics();
@@ -79,39 +79,62 @@ describe('platform', () => {
   });
 
   describe('sessions', () => {
-    const done = <T>(work: (callback: (error?: unknown, value?: T) => void) => void) =>
-      new Promise<T | undefined>((resolve, reject) => work((error, value) => (error ? reject(error as Error) : resolve(value))));
-    const store = (idleMs = 3_600_000, longestMs = 7_200_000) => new DatabaseSessionStore(clinics.dataSource, { idleMs, longestMs });
-    const data = () => ({ cookie: { originalMaxAge: 1000 }, caller: caller(), device: 'a tablet' }) as never;
-    const get = (from: DatabaseSessionStore, sid: string) => done<{ caller: { userId: string } }>((cb) => from.get(sid, cb as never));
+    const sessions = (idleMs = 3_600_000, longestMs = 7_200_000) => new Sessions(clinics.dataSource, { secure: false, idleMs, longestMs });
+    /** Signs in, and answers the session id that the cookie carries. */
+    const begin = async (at: Sessions): Promise<string> => {
+      let sid = '';
+      const response = { cookie: (_name: string, value: string) => (sid = value) };
+      await at.begin({ session: null, get: () => 'a tablet' } as never, response as never, { id: caller().userId } as never);
+      return sid;
+    };
+    /** A request with the cookie: whose it is, and whether the cookie was sent again. */
+    const ask = async (at: Sessions, sid: string) => {
+      const request = { headers: { cookie: `dial-gauge=${sid}` }, session: null as Session | null };
+      let sent = false;
+      await at.tell(request as never, { cookie: () => (sent = true) } as never, () => {});
+      return { session: request.session, sent };
+    };
+    const row = (sid: string) => rows().findOneByOrFail({ id: sessionKey(sid) });
 
-    it('come back with their user, and are gone when destroyed', async () => {
-      await done((cb) => store().set('one', data(), cb));
-      expect((await get(store(), 'one'))?.caller).toEqual(caller());
-      await done((cb) => store().destroy('one', cb));
-      expect(await get(store(), 'one')).toBeNull();
+    it('come back with their user, and are gone when ended', async () => {
+      const at = sessions();
+      const sid = await begin(at);
+      expect((await at.find(sid))?.caller).toEqual({ ...caller(), session: sessionKey(sid) });
+      await at.end({ session: await at.find(sid) } as never, { clearCookie: () => {} } as never);
+      expect((await ask(at, sid)).session).toBeNull();
     });
 
     it('end when nobody comes, and at the latest after their longest time', async () => {
-      await done((cb) => store(-1).set('idle', data(), cb));
-      expect(await get(store(), 'idle')).toBeNull();
-      await done((cb) => store().set('long', data(), cb));
-      await rows().update({ id: sessionKey('long') }, { startedAt: new Date(Date.now() - 7_300_000) });
-      expect(await get(store(), 'long')).toBeNull();
-      await store().prune();
-      expect(await rows().existsBy({ id: sessionKey('idle') })).toBeFalse();
-      expect(await rows().existsBy({ id: sessionKey('long') })).toBeFalse();
+      const idle = await begin(sessions(-1));
+      expect(await sessions().find(idle)).toBeNull();
+      const long = await begin(sessions());
+      await rows().update({ id: sessionKey(long) }, { startedAt: new Date(Date.now() - 7_300_000) });
+      expect(await sessions().find(long)).toBeNull();
+      expect((await row(await begin(sessions(3_600_000, 1_000)))).expiresAt.getTime()).toBeLessThanOrEqual(Date.now() + 1_000);
+      await sessions().prune();
+      expect(await rows().existsBy({ id: sessionKey(idle) })).toBeFalse();
+      expect(await rows().existsBy({ id: sessionKey(long) })).toBeFalse();
     });
 
-    it('move their end on, but write that down at most once a minute', async () => {
-      await done((cb) => store().set('touched', data(), cb));
-      const before = await rows().findOneByOrFail({ id: sessionKey('touched') });
-      await done((cb) => store().touch('touched', { seenAt: Date.now() - 30_000 } as never, cb));
-      expect(await rows().findOneByOrFail({ id: sessionKey('touched') })).toEqual(before);
-      await done((cb) => store().touch('touched', { seenAt: Date.now() - 61_000 } as never, cb));
-      expect((await rows().findOneByOrFail({ id: sessionKey('touched') })).expiresAt.getTime()).toBeGreaterThanOrEqual(
-        before.expiresAt.getTime(),
-      );
+    it('move their end on at most once a minute, and are not brought back by it once they were ended', async () => {
+      const at = sessions();
+      const sid = await begin(at);
+      const before = await row(sid);
+      expect(await ask(at, sid)).toEqual({ session: jasmine.objectContaining({ remembered: false }), sent: false });
+      expect(await ask(at, sid)).toEqual({ session: jasmine.objectContaining({ remembered: true }), sent: false });
+      expect(await row(sid)).toEqual(before);
+      await rows().update({ id: sessionKey(sid) }, { seenAt: new Date(Date.now() - 61_000) });
+      expect((await ask(sessions(), sid)).sent).toBeTrue();
+      expect((await row(sid)).seenAt.getTime()).toBeGreaterThanOrEqual(before.seenAt.getTime());
+      await rows().update({ id: sessionKey(sid) }, { seenAt: new Date(Date.now() - 61_000) });
+      const other = sessions();
+      await other.find(sid);
+      await rows().delete({ id: sessionKey(sid) });
+      expect((await ask(other, sid)).session?.remembered)
+        .withContext('to be asked for')
+        .toBeTrue();
+      expect(await rows().existsBy({ id: sessionKey(sid) })).toBeFalse();
+      expect((await ask(other, sid)).session).toBeNull();
     });
   });
 

@@ -24,6 +24,8 @@ export interface How<R extends Route> {
   readonly unit?: 'whole' | 'each' | 'loose';
   /** Done in a thread of its own: it may take longer than others should wait. */
   readonly thread?: boolean;
+  /** Its own statement sees to it that the caller's session stands, so that it is not asked for before: see SESSION_STANDS. */
+  readonly asksForSession?: boolean;
   /** What is done instead with something that came too late for a signed visit; its answer goes out with status 202. */
   readonly late?: (work: UnitOfWork, call: Call<R>, visitId: string) => Promise<object>;
 }

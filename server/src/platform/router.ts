@@ -5,30 +5,48 @@ import { perform } from './perform.js';
 import { HttpProblem, noSession, notFound, notYours } from './problems.js';
 import type { Resource, Served } from './resource.js';
 import { sentOf } from './sent.js';
+import type { Sessions } from './session.js';
 import type { Threads } from './threads.js';
 
 /** Who entered what is sent: a tab left open must not send under the name of whoever signed in after. */
 const MEANT_FOR = 'x-dial-gauge-user';
 const USUAL_SIZE = 100_000;
 
+export interface Means {
+  readonly database: Database;
+  readonly sessions: Sessions;
+  /** Where what takes long is done; without them it is done here. */
+  readonly threads?: Threads;
+}
+
 /**
  * Puts the routes of all resources on one router. For each: is there a session
  * and is it the one meant, then only is the body read; then it is parsed with
  * the contract, done, answered.
  */
-export function routerOf(resources: readonly Resource[], database: Database, threads: Threads | null): Router {
+export function routerOf(resources: readonly Resource[], { database, sessions, threads }: Means): Router {
   const router = express.Router();
+  // By the first word of the path, so that a request is not held against every route there is.
+  const under = new Map<string, Router>();
   for (const served of resources.flatMap((resource) => resource.routes)) {
     const { method, path, largest = USUAL_SIZE } = served.route;
+    const [, word = '', rest = ''] = /^(\/[^/]+)(.*)$/.exec(path) ?? [];
+    if (!under.has(word)) router.use(word, newUnder(word));
     const readBody: RequestHandler[] = method === 'post' || method === 'put' ? [express.json({ limit: largest })] : [];
-    router[method](path, mustBeSignedIn(served), ...readBody, answer(served));
+    under.get(word)?.[method](rest || '/', mustBeSignedIn(served, sessions), ...readBody, answer(served));
   }
   return router;
+
+  function newUnder(word: string): Router {
+    const made = express.Router();
+    under.set(word, made);
+    return made;
+  }
 
   function answer(served: Served): RequestHandler {
     const { route, how } = served;
     return async (request, response) => {
-      const caller = request.session.caller ?? NOBODY;
+      const caller = request.session?.caller ?? NOBODY;
       const address = route.params.safeParse(request.params);
       if (!address.success) throw notFound('record');
       const query = route.query.parse(request.query);
@@ -38,21 +56,28 @@ export function routerOf(resources: readonly Resource[], database: Database, thr
       const call = { params: address.data, query, body, sent };
       if (how.thread && threads) {
         const { status, json } = await threads.perform(served, caller, call);
-        response.status(status).type('json').send(json);
+        send(response, status, json);
         return;
       }
       const { status, answer: done } = await perform(database, served, caller, call, { request, response });
-      response.status(status).json(done);
+      send(response, status, JSON.stringify(done));
     };
   }
 }
 
-function mustBeSignedIn({ route }: Served): RequestHandler {
-  return (request: Request, _response: Response, next: NextFunction) => {
-    const caller = request.session.caller;
-    if (!caller && !route.open) throw noSession();
+function send(response: Response, status: number, json: string): void {
+  response.statusCode = status;
+  response.setHeader('Content-Type', 'application/json; charset=utf-8');
+  response.end(json);
+}
+
+function mustBeSignedIn({ route, how }: Served, sessions: Sessions): RequestHandler {
+  return async (request: Request, _response: Response, next: NextFunction) => {
+    const { session } = request;
+    if (!route.open && !session) throw noSession();
+    if (!route.open && session?.remembered && !how.asksForSession && !(await sessions.find(session.sid))) throw noSession();
     const meant = request.get(MEANT_FOR);
-    if (caller && meant !== undefined && meant !== caller.userId) throw notYours(caller.name);
+    if (session && meant !== undefined && meant !== session.caller.userId) throw notYours(session.caller.name);
     next();
   };
 }

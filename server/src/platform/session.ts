@@ -1,23 +1,30 @@
-import { createHash } from 'node:crypto';
-import type { RequestHandler } from 'express';
-import session, { Store, type SessionData } from 'express-session';
+import { createHash, randomBytes } from 'node:crypto';
+import { parse } from 'cookie';
+import type { Request, RequestHandler, Response } from 'express';
 import { LessThan, type DataSource } from 'typeorm';
-import { SessionRow } from '../account/entities.js';
+import { SessionRow, type User } from '../account/entities.js';
 import type { Caller } from './caller.js';
+import { executed } from './database.js';
+import type { UnitOfWork } from './unit-of-work.js';
 
-declare module 'express-session' {
-  interface SessionData {
-    caller?: Caller;
-    /** The browser as it names itself. */
-    device?: string;
-    /** Milliseconds: when it began, and when it was written down last that it is in use. */
-    startedAt?: number;
-    seenAt?: number;
+/** The session a request came with. */
+export interface Session {
+  readonly sid: string;
+  readonly caller: Caller;
+  /** Milliseconds: when it began, and when it was written down last that it is in use. */
+  readonly startedAt: number;
+  readonly seenAt: number;
+  /** Not looked up with this request: it may have ended meanwhile. */
+  readonly remembered: boolean;
+}
+
+declare module 'express-serve-static-core' {
+  interface Request {
+    session: Session | null;
   }
 }
 
 export interface SessionSettings {
-  readonly secret: string;
   /** True behind TLS: the cookie then travels encrypted only, and belongs to this host alone. */
   readonly secure: boolean;
   /** How long a session lasts without a request, and at the most, in milliseconds. */
@@ -30,84 +37,87 @@ export const cookieName = (secure: boolean): string => (secure ? '__Host-dial-ga
 /** That a session is in use is written down at most so often. */
 const SEEN_EVERY = 60_000;
 
+/** How long it is remembered whose a session is, for how many; whether it still stands is asked with every request. */
+const REMEMBERED = { ms: 60_000, most: 5_000 };
+
 /** SHA-256 of the cookie's session id: a copy of the table signs nobody in. */
 export const sessionKey = (sid: string): string => createHash('sha256').update(sid).digest('hex');
+
+/** Whose a session is, as long as both are there and the password is the one it began with. */
+const OF_USER = `FROM session s JOIN user u ON u.id = s.user_id
+  AND s.credential = CONVERT(SHA2(u.password_hash, 256) USING ascii) COLLATE ascii_bin`;
+
+/** A condition for a statement that itself sees to it that the caller's session stands, with the values that it takes. */
+export const SESSION_STANDS = `EXISTS (SELECT 1 ${OF_USER} WHERE s.id = ? AND s.expires_at > ?)`;
+export const standing = ({ caller, now }: UnitOfWork): unknown[] => [caller.session, now];
 
 interface Found {
   user_id: string;
   clinic_id: string;
   name: string;
-  device: string;
   started_at: Date;
   seen_at: Date;
-  expires_at: Date;
 }
 
 /**
- * Sessions in the database: they outlive a restart of the server. Whoever
- * comes with one is looked up with it, in one query: a user who is gone, or
- * whose password is another one by now, has none.
+ * Sessions in the database: they outlive a restart of the server. The cookie
+ * carries 256 random bits and nothing else, the table their hash. Whoever comes
+ * with one is looked up with every request, in one query: a user who is gone,
+ * or whose password is another one by now, has none. Where a statement does
+ * that itself, what is remembered is enough to tell who is asking.
  */
-export class DatabaseSessionStore extends Store {
+export class Sessions {
+  private readonly memory = new Map<string, { readonly at: number; readonly session: Session }>();
+
   constructor(
     private readonly dataSource: DataSource,
-    private readonly settings: Pick<SessionSettings, 'idleMs' | 'longestMs'>,
-  ) {
-    super();
-  }
+    private readonly settings: SessionSettings,
+  ) {}
 
-  override get(sid: string, done: (error: unknown, session?: SessionData | null) => void): void {
-    this.find(sid).then((found) => done(null, found), done);
-  }
+  /** Tells every request whose it is; a session in use moves its end, in the database and in the cookie, but not with every request. */
+  readonly tell: RequestHandler = async (request, response, next) => {
+    const { cookie } = request.headers;
+    const sid = cookie === undefined ? undefined : parse(cookie)[this.cookie];
+    request.session = sid === undefined ? null : (this.remember(sid) ?? (await this.find(sid)));
+    const { session } = request;
+    if (session && Date.now() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4)) await this.moveOn(session, response);
+    next();
+  };
 
-  private async find(sid: string): Promise<SessionData | null> {
-    const now = Date.now();
-    const [row] = (await this.dataSource.query(
-      `SELECT s.user_id, u.clinic_id, u.name, s.device, s.started_at, s.seen_at, s.expires_at
-         FROM session s JOIN user u ON u.id = s.user_id AND s.credential = CONVERT(SHA2(u.password_hash, 256) USING ascii) COLLATE ascii_bin
-        WHERE s.id = ? AND s.expires_at > ? AND s.started_at > ?`,
-      [sessionKey(sid), new Date(now), new Date(now - this.settings.longestMs)],
-    )) as Found[];
-    if (!row) return null;
-    return {
-      cookie: { originalMaxAge: this.settings.idleMs, expires: row.expires_at, httpOnly: true, path: '/' },
-      caller: { userId: row.user_id, name: row.name, clinicId: row.clinic_id },
-      device: row.device,
-      startedAt: row.started_at.getTime(),
-      seenAt: row.seen_at.getTime(),
-    };
-  }
-
-  /** Written once, at sign-in; from then on a session only moves its end. */
-  override set(sid: string, { caller, device = '' }: SessionData, done: (error?: unknown) => void = () => {}): void {
-    if (!caller) return done();
+  /** A fresh session: a cookie planted before the sign-in is worth nothing. It is in the database before anything is answered. */
+  async begin(request: Request, response: Response, user: User): Promise<void> {
+    if (request.session) await this.forget(request.session.sid);
+    const sid = randomBytes(32).toString('base64url');
     const now = new Date();
-    this.dataSource
-      .query(
-        `INSERT INTO session (id, user_id, credential, device, started_at, seen_at, expires_at)
-         SELECT ?, u.id, SHA2(u.password_hash, 256), ?, ?, ?, ? FROM user u WHERE u.id = ?
-         ON DUPLICATE KEY UPDATE seen_at = VALUES(seen_at), expires_at = VALUES(expires_at)`,
-        [sessionKey(sid), device, now, now, new Date(now.getTime() + this.settings.idleMs), caller.userId],
-      )
-      .then(() => done(), done);
+    await this.dataSource.query(
+      `INSERT INTO session (id, user_id, credential, device, started_at, seen_at, expires_at)
+       SELECT ?, u.id, SHA2(u.password_hash, 256), ?, ?, ?, ? FROM user u WHERE u.id = ?`,
+      [sessionKey(sid), (request.get('user-agent') ?? '').slice(0, 120), now, now, this.endAfter(now, now.getTime()), user.id],
+    );
+    this.sendCookie(response, sid);
   }
 
-  override destroy(sid: string, done: (error?: unknown) => void = () => {}): void {
-    this.dataSource
-      .getRepository(SessionRow)
-      .delete({ id: sessionKey(sid) })
-      .then(() => done(), done);
+  async end(request: Request, response: Response): Promise<void> {
+    if (request.session) await this.forget(request.session.sid);
+    response.clearCookie(this.cookie, this.cookieOptions());
   }
 
-  /** Moves the end of the session on; written at most once a minute, since every request asks for it. */
-  override touch(sid: string, { seenAt = 0 }: SessionData, done: (error?: unknown) => void = () => {}): void {
+  /** The session of a cookie, as it is in the database now. */
+  async find(sid: string): Promise<Session | null> {
+    const key = sessionKey(sid);
     const now = Date.now();
-    if (now - seenAt < Math.min(SEEN_EVERY, this.settings.idleMs / 4)) return done();
-    const [seen, ends] = [new Date(now), new Date(now + this.settings.idleMs)];
-    this.dataSource
-      .getRepository(SessionRow)
-      .update({ id: sessionKey(sid) }, { seenAt: seen, expiresAt: ends })
-      .then(() => done(), done);
+    const [row] = await executed<Found[]>(
+      this.dataSource,
+      `SELECT s.user_id, u.clinic_id, u.name, s.started_at, s.seen_at ${OF_USER} WHERE s.id = ? AND s.expires_at > ? AND s.started_at > ?`,
+      [key, new Date(now), new Date(now - this.settings.longestMs)],
+    );
+    this.memory.delete(sid);
+    if (!row) return null;
+    const caller = { userId: row.user_id, name: row.name, clinicId: row.clinic_id, session: key };
+    const session = { sid, caller, startedAt: row.started_at.getTime(), seenAt: row.seen_at.getTime(), remembered: true };
+    if (this.memory.size >= REMEMBERED.most) this.memory.clear();
+    this.memory.set(sid, { at: now, session });
+    return { ...session, remembered: false };
   }
 
   /** Removes sessions that have run out. */
@@ -117,17 +127,43 @@ export class DatabaseSessionStore extends Store {
     await rows.delete({ expiresAt: LessThan(new Date(now)) });
     await rows.delete({ startedAt: LessThan(new Date(now - this.settings.longestMs)) });
   }
-}
 
-export function sessions(dataSource: DataSource, settings: SessionSettings): RequestHandler {
-  const { secret, secure, idleMs } = settings;
-  return session({
-    name: cookieName(secure),
-    secret,
-    store: new DatabaseSessionStore(dataSource, settings),
-    resave: false,
-    saveUninitialized: false,
-    rolling: true,
-    cookie: { httpOnly: true, sameSite: 'strict', secure, path: '/', maxAge: idleMs },
-  });
+  private remember(sid: string): Session | null {
+    const known = this.memory.get(sid);
+    return known && Date.now() - known.at < REMEMBERED.ms ? known.session : null;
+  }
+
+  /** One that has run out or was ended meanwhile is not brought back by it. */
+  private async moveOn({ sid, startedAt }: Session, response: Response): Promise<void> {
+    const now = new Date();
+    this.memory.delete(sid);
+    await this.dataSource.query('UPDATE session SET seen_at = ?, expires_at = ? WHERE id = ? AND expires_at > ?', [
+      now,
+      this.endAfter(now, startedAt),
+      sessionKey(sid),
+      now,
+    ]);
+    this.sendCookie(response, sid);
+  }
+
+  private async forget(sid: string): Promise<void> {
+    this.memory.delete(sid);
+    await this.dataSource.getRepository(SessionRow).delete({ id: sessionKey(sid) });
+  }
+
+  private endAfter(now: Date, startedAt: number): Date {
+    return new Date(Math.min(now.getTime() + this.settings.idleMs, startedAt + this.settings.longestMs));
+  }
+
+  private get cookie(): string {
+    return cookieName(this.settings.secure);
+  }
+
+  private cookieOptions() {
+    return { path: '/', httpOnly: true, secure: this.settings.secure, sameSite: 'strict' } as const;
+  }
+
+  private sendCookie(response: Response, sid: string): void {
+    response.cookie(this.cookie, sid, { ...this.cookieOptions(), expires: new Date(Date.now() + this.settings.idleMs) });
+  }
 }

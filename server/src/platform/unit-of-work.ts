@@ -5,7 +5,7 @@ import { ChangeLog, same } from './change-log.js';
 import { idTaken, notFound } from './problems.js';
 
 /** A connection of the driver, as far as it is used past TypeORM. */
-interface Prepares {
+export interface Prepares {
   execute(sql: string, values: readonly unknown[], done: (error: Error | null, result: unknown) => void): void;
 }
 

@@ -12,6 +12,7 @@ export const readings: Resource = {
   routes: [
     serve(READINGS.holdReading, (work, { params, body, sent }) => hold(work, params.id, body, sent), {
       unit: 'each',
+      asksForSession: true,
       late: keepLate('holdReading', (_work, { body }) => {
         const { motion, side, mode, digit = 0, start, end, lower, scale = null, sense = null } = body;
         const figures = { startAngle: start, endAngle: end, lowerZero: lower?.zero ?? null, lowerEnd: lower?.end ?? null, scale, sense };

@@ -10,8 +10,9 @@ import {
 import { checkWay, findProtocol, protocolOf, type Protocol } from '@dial-gauge/core';
 import { IsNull } from 'typeorm';
 import { same } from '../platform/change-log.js';
-import { HttpProblem, idTaken, notFound, refused } from '../platform/problems.js';
+import { HttpProblem, idTaken, noSession, notFound, refused } from '../platform/problems.js';
 import type { Sent } from '../platform/sent.js';
+import { SESSION_STANDS, standing } from '../platform/session.js';
 import { SignedVisit } from '../platform/signed-visit.js';
 import { isDuplicate, type UnitOfWork } from '../platform/unit-of-work.js';
 import { Visit } from '../visits/entities.js';
@@ -39,7 +40,7 @@ const FIGURES = ['instrument', 'startAngle', 'endAngle', 'lowerZero', 'lowerEnd'
 const FRESH_MEASUREMENT = `INSERT INTO measurement
   (id, clinic_id, visit_id, motion, side, mode, position, variant, digit, protocol, pain_where, substitutions)
   SELECT ?, v.clinic_id, v.id, ?, ?, ?, ?, ?, ?, ?, '', '[]' FROM visit v
-  WHERE v.id = ? AND v.clinic_id = ? AND ${TAKES_READING}
+  WHERE v.id = ? AND v.clinic_id = ? AND ${TAKES_READING} AND ${SESSION_STANDS}
     AND NOT EXISTS (SELECT 1 FROM measurement m WHERE m.visit_id = v.id AND m.motion = ? AND m.side = ? AND m.mode = ?
       AND m.position = ? AND m.variant = ? AND m.digit = ?)`;
 
@@ -47,13 +48,14 @@ const FRESH_TRIAL = `INSERT INTO trial
   (id, clinic_id, measurement_id, instrument, start_angle, end_angle, lower_zero, lower_end, scale, sense, entered, past_limit, past_why,
    examiner_id, held_at, clock_off, saved_at)
   SELECT ?, m.clinic_id, m.id, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ? FROM visit v JOIN measurement m ON m.visit_id = v.id
-  WHERE v.id = ? AND v.clinic_id = ? AND ${TAKES_READING} AND m.motion = ? AND m.side = ? AND m.mode = ? AND m.position = ?
+  WHERE v.id = ? AND v.clinic_id = ? AND ${TAKES_READING} AND ${SESSION_STANDS}
+    AND m.motion = ? AND m.side = ? AND m.mode = ? AND m.position = ?
     AND m.variant = ? AND m.digit = ? LOCK IN SHARE MODE`;
 
 /**
  * Saves one held reading and returns once it is committed, in two statements:
  * one makes the measurement where it is the first, one inserts the reading
- * while the visit still takes it. The same id with the same content again is
+ * while the visit still takes it and the caller is still signed in. The same id with the same content again is
  * answered as saved; with other content it is refused.
  */
 export async function hold(work: UnitOfWork, visitId: string, reading: NewReading, sent: Pick<Sent, 'ahead'>): Promise<SavedReading> {
@@ -71,7 +73,7 @@ export async function hold(work: UnitOfWork, visitId: string, reading: NewReadin
     clockOff: sent.ahead ? Math.round(sent.ahead / 1000) : null,
   });
   const way = [reading.motion, reading.side, reading.mode, reading.position, variantOf(protocol), reading.digit ?? 0];
-  const takes = [visitId, clinicId, heldAt, now];
+  const takes = [visitId, clinicId, heldAt, now, ...standing(work)];
   const place = JSON.stringify([clinicId, visitId, ...way]);
   if (!measured.has(place)) {
     // Two first readings at once meet at the unique key; the later one takes the earlier one's row.
@@ -102,9 +104,11 @@ function remember(place: string): void {
   measured.add(place);
 }
 
-/** Nothing was inserted: the reading is there already, or the visit does not take it. */
+/** Nothing was inserted: the caller's session stands no longer, the reading is there already, or the visit does not take it. */
 async function repeatedOrRefused(work: UnitOfWork, visitId: string, trial: TrialRow, way: readonly unknown[]): Promise<SavedReading> {
   const { manager, clinicId, now } = work;
+  const [stands] = await work.prepared<unknown[]>(`SELECT 1 WHERE ${SESSION_STANDS}`, standing(work));
+  if (!stands) throw noSession();
   const stored = await manager.findOneBy(TrialRow, { id: trial.id });
   if (stored) {
     const of = await manager.findOneByOrFail(MeasurementRow, { id: stored.measurementId });
