@@ -1,3 +1,5 @@
+import { once } from 'node:events';
+import { Worker } from 'node:worker_threads';
 import { ms, rawConnection, signedIn, timed, words } from './lib.mjs';
 
 const PATIENTS = [10, 100_000];
@@ -153,19 +155,14 @@ export async function benchGrowth({ server, database }) {
     const last = await addLongRecord(raw, visits);
     const opened = ms(await timed(20, () => api('GET', `/visits/${last}`), 3));
     const judged = ms(await timed(20, () => api('GET', `/visits/${last}/judgement`), 3));
-    const waits = [];
-    let going = true;
-    // Somebody else asks for a small thing all the while.
-    const other = (async () => {
-      while (going) {
-        const start = performance.now();
-        await api.ask('GET', '/session');
-        waits.push(performance.now() - start);
-      }
-    })();
-    const progress = ms(await timed(visits > 500 ? 5 : 20, () => api('GET', `/visits/${last}/progress`), 2));
-    going = false;
-    await other;
+    const long = visits > 500;
+    const ask = () => api('GET', `/visits/${last}/progress`);
+    const progress = ms(await timed(long ? 5 : 20, ask, long ? 3 : 30));
+    const other = new Worker(new URL('./waits.mjs', import.meta.url), { workerData: { url: server.url } });
+    await once(other, 'message');
+    await timed(long ? 5 : 20, ask, 0);
+    other.postMessage('stop');
+    const [waits] = await once(other, 'message');
     console.log(
       `one person with ${visits} visits of 24: open ${words(opened)}, judgement ${words(judged)}, progress ${words(progress)}; others meanwhile ${words(ms(waits))}, worst ${Math.max(...waits).toFixed(0)} ms`,
     );

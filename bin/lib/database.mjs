@@ -124,6 +124,8 @@ export class PrivateDatabase {
         '--collation-server=utf8mb4_unicode_ci',
         '--default-time-zone=+00:00',
         '--innodb-buffer-pool-size=256M',
+        // A record is read row by row: found by hash, that takes two thirds of the time.
+        '--innodb-adaptive-hash-index=ON',
       ],
       { detached: true, stdio: ['ignore', log, log] },
     );

@@ -80,7 +80,12 @@ export type MeasurementKey = `${string}|${Digit | ''}|${Side}|${Mode}`;
  * @throws RangeError when the catalogue does not measure it that way
  */
 export function measurementKey(of: Pick<Measurement, 'motion' | 'side' | 'mode' | 'position' | 'protocol' | 'digit'>): MeasurementKey {
-  return `${protocolOf(of).id}|${of.digit ?? ''}|${of.side}|${of.mode}`;
+  return keyBy(protocolOf(of).id, of);
+}
+
+/** The same, where the protocol has been looked up. */
+export function keyBy(protocol: string, { digit, side, mode }: Pick<Measurement, 'digit' | 'side' | 'mode'>): MeasurementKey {
+  return `${protocol}|${digit ?? ''}|${side}|${mode}`;
 }
 
 /** Tells a reading at two sites from a single angle. */

@@ -13,9 +13,22 @@ export function addWeeks(day: IsoDate, weeks: number): IsoDate {
 
 /** Weeks from one day to another, with their fraction. */
 export function weeksSince(from: IsoDate, to: IsoDate): number {
-  // A day without a time is read as midnight in UTC.
-  return (Date.parse(to) - Date.parse(from)) / (7 * DAY);
+  return (midnight(to) - midnight(from)) / (7 * DAY);
 }
+
+/** A day without a time is read as midnight in UTC. Over a long record the same days are asked for again and again. */
+function midnight(day: IsoDate): number {
+  let at = midnights.get(day);
+  if (at === undefined) {
+    at = Date.parse(day);
+    if (midnights.size >= MOST_REMEMBERED) midnights.clear();
+    midnights.set(day, at);
+  }
+  return at;
+}
+
+const midnights = new Map<IsoDate, number>();
+const MOST_REMEMBERED = 2_000;
 
 /** Whole weeks from one day to another. */
 export function weeksBetween(from: IsoDate, to: IsoDate): number {

@@ -1,5 +1,5 @@
 import { mean, median } from 'simple-statistics';
-import { measurementKey, type Measurement, type MeasurementKey } from './assessment.js';
+import { keyBy, type Measurement, type MeasurementKey } from './assessment.js';
 import { motion, protocolOf, type Better, type Summary } from './catalogue/index.js';
 import { consistent } from './error/consistency.js';
 import { mdc95 } from './error/sem.js';
@@ -31,6 +31,7 @@ export interface MeasuredValue {
  * @example summarise([30, 32, 31], 'mean', 'more') // 31
  */
 export function summarise(values: readonly number[], summary: Summary, better: Better): number {
+  if (values.length === 1) return values[0]!;
   if (summary === 'median') return median([...values]);
   if (summary === 'mean' || better === 'neither') return mean([...values]);
   return better === 'less' ? Math.min(...values) : Math.max(...values);
@@ -53,7 +54,7 @@ export function measure(measurement: Measurement, context: ErrorContext = {}): M
   const value = summarise(ends, summary, better);
   const error = errorOf({ motion: measurement.motion, instrument: measurement.instrument, protocol: protocol.id, value }, true, context);
   return {
-    key: measurementKey(measurement),
+    key: keyBy(protocol.id, measurement),
     measurement,
     value,
     excursion: summarise(measurement.trials.map(excursionOf), summary, better),

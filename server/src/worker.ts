@@ -1,4 +1,5 @@
 import { workerData } from 'node:worker_threads';
+import { move, transferableSymbol, valueSymbol } from 'piscina';
 import { connect, createDataSource, Database, type DatabaseSettings } from './platform/database.js';
 import { perform } from './platform/perform.js';
 import type { Served } from './platform/resource.js';
@@ -26,7 +27,9 @@ export default async function run({ method, path, caller, call }: Task): Promise
     const served = routes.get(`${method} ${path}`);
     if (!served) throw new Error(`no route ${method} ${path}`);
     const { status, answer } = await perform(await connected(), served, caller, call);
-    return { status, json: JSON.stringify(answer) };
+    // Handed over, not copied: whoever else waits meanwhile should not wait for that.
+    const json = new TextEncoder().encode(JSON.stringify(answer));
+    return move({ [transferableSymbol]: [json.buffer], [valueSymbol]: { status, json } }) as unknown as Outcome;
   } catch (error) {
     return toOutcome(error);
   }

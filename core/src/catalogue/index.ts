@@ -69,10 +69,10 @@ const byId = new Map<string, Motion>(MOTIONS.map((motion) => [motion.id, motion]
 const protocolById = new Map<string, Protocol>(PROTOCOLS.map((protocol) => [protocol.id, protocol]));
 
 /** By motion and position: the protocol without a variant, or the first where all have one. */
-const usual = new Map<string, Protocol>();
+const usual = new Map<MotionId, Map<Position, Protocol>>(MOTIONS.map(({ id }) => [id, new Map()]));
 for (const protocol of [...PROTOCOLS].reverse()) {
-  const at = `${protocol.motion}/${protocol.position}`;
-  if (protocol.variant === null || usual.get(at)?.variant !== null) usual.set(at, protocol);
+  const of = usual.get(protocol.motion)!;
+  if (protocol.variant === null || of.get(protocol.position)?.variant !== null) of.set(protocol.position, protocol);
 }
 
 /** The motion of an id, or undefined when the catalogue does not hold it. */
@@ -93,7 +93,7 @@ export function motion(id: MotionId): Motion {
 
 /** The usual protocol of a motion in a position: the first, and the one without a variant where there is one. */
 export function findProtocol(id: MotionId, position: Position): Protocol | undefined {
-  return usual.get(`${id}/${position}`);
+  return usual.get(id)?.get(position);
 }
 
 /** The protocol of an id as readings keep it, or undefined. */

@@ -73,7 +73,24 @@ export function semOf({ figure, amount }: Pick<PublishedError, 'figure' | 'amoun
  * @param sameExaminer false when readings of two examiners are compared
  * @example errorOf({ motion: 'lumbar.flexion', instrument: 'dualInclinometer' }).sem // 2.828…, √(2² + 2²)
  */
-export function errorOf(query: ErrorQuery, sameExaminer = true, context: ErrorContext = {}): MeasuringError {
+export function errorOf(query: ErrorQuery, sameExaminer = true, context: ErrorContext = NOTHING_KNOWN): MeasuringError {
+  const { motion: id, instrument, protocol } = query;
+  // A share of the reading is another error for every reading.
+  if (DEFAULTS[instrument].isShare) return lookUp(query, sameExaminer, context);
+  let known = lookedUp.get(context);
+  if (!known) lookedUp.set(context, (known = new Map()));
+  const key = `${id}|${instrument}|${protocol ?? ''}|${sameExaminer ? 1 : 2}`;
+  let found = known.get(key);
+  if (!found) known.set(key, (found = lookUp(query, sameExaminer, context)));
+  return found;
+}
+
+const NOTHING_KNOWN: ErrorContext = {};
+
+/** A long record asks for the same few errors thousands of times. Forgotten with the context. */
+const lookedUp = new WeakMap<ErrorContext, Map<string, MeasuringError>>();
+
+function lookUp(query: ErrorQuery, sameExaminer: boolean, context: ErrorContext): MeasuringError {
   const own = ownFor(query, sameExaminer, context.own ?? []);
   if (own) return { sem: own.sem, source: ownWords(own), isDefault: false, isOwn: true };
   const published = publishedFor(query, sameExaminer, context.procedure);

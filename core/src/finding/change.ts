@@ -33,16 +33,15 @@ export interface Change {
  * @example change(at(20), at(31)).verdict // 'more': 11 is past 1.96·√(3² + 3²) = 8.3
  */
 export function changeBetween(before: MeasuredValue, now: MeasuredValue, context: ErrorContext = {}): Change {
-  const [a, b] = [before.measurement, now.measurement];
+  const a = before.measurement;
+  const b = now.measurement;
   const otherExaminer = a.examiner !== undefined && b.examiner !== undefined && a.examiner !== b.examiner;
   const caveats: string[] = [];
   if (otherExaminer) caveats.push('another examiner: the larger error is used');
   if (a.instrument !== b.instrument) caveats.push(`measured by ${a.instrument}, now by ${b.instrument}: both errors are used`);
   // One examiner's error was looked up when the reading was measured.
-  const errorFor = ({ measurement, value, sem, errorSource }: MeasuredValue) =>
-    otherExaminer ? errorOf({ ...measurement, value, protocol: protocolOf(measurement).id }, false, context) : { sem, source: errorSource };
-  const error = errorFor(now);
-  const mdc = mdcOfDifference(errorFor(before).sem, error.sem);
+  const error = otherExaminer ? errorOfTwo(now, context) : { sem: now.sem, source: now.errorSource };
+  const mdc = mdcOfDifference(otherExaminer ? errorOfTwo(before, context).sem : before.sem, error.sem);
   const change = now.value - before.value;
   const verdict = change === 0 || Math.abs(change) < mdc ? 'within-error' : change > 0 ? 'more' : 'less';
   return {
@@ -56,6 +55,9 @@ export function changeBetween(before: MeasuredValue, now: MeasuredValue, context
     errorSource: error.source,
   };
 }
+
+const errorOfTwo = ({ measurement, value }: MeasuredValue, context: ErrorContext) =>
+  errorOf({ ...measurement, value, protocol: protocolOf(measurement).id }, false, context);
 
 /** Whether a real change went the wrong way. */
 export function isLoss({ verdict, better }: Pick<Change, 'verdict' | 'better'>): boolean {

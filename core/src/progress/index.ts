@@ -16,6 +16,6 @@ export {
   type RetestRound,
   type RetestVerdict,
 } from './retest.js';
-export { seriesOf, type NotJoined, type Series, type SeriesPoint } from './series.js';
+export { changeAt, seriesOf, type NotJoined, type Series, type SeriesPoint } from './series.js';
 export { isMoving, plateauOf, recentTrend, trendAt, trendOf, type DatedValue, type Plateau, type Trend } from './trend.js';
 export { changeWord, courseWords, headline, projectionWords, valueNow, weekWords, type WhenWords } from './words.js';

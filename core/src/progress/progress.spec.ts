@@ -3,6 +3,7 @@ import { COURSES } from '../course/index.js';
 import { addWeeks } from '../days.js';
 import { PROCEDURES } from '../plan/index.js';
 import {
+  changeAt,
   changeWord,
   courseWords,
   finishOf,
@@ -53,6 +54,11 @@ describe('progress over eight visits after a knee replacement', () => {
     expect(series.sinceFirst).toEqual(jasmine.objectContaining({ change: 44, verdict: 'more' }));
     expect(series.sinceFirst!.mdc).toBeCloseTo(1.96 * Math.SQRT2 * 4.1, 9);
     expect(series.changes.length).toBe(7);
+    const { errorSource, ...sinceFirst } = series.sinceFirst!;
+    expect(errorSource).toContain('Stratford');
+    expect(changeAt(series, 0)).toEqual(sinceFirst);
+    expect(changeAt(series, 6)).toEqual(jasmine.objectContaining({ before: series.points[6]!.value, now: series.points[7]!.value }));
+    expect([changeAt(series, 7), changeAt(series, -1)]).toEqual([null, null]);
   });
 
   it('is behind the usual course at first and on it later', () => {

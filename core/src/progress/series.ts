@@ -1,6 +1,6 @@
 import { compareDays } from '../days.js';
-import { measurementKey, type MeasurementKey, type Session } from '../assessment.js';
-import { protocolName, protocolOf } from '../catalogue/index.js';
+import type { MeasurementKey, Session } from '../assessment.js';
+import { motion, protocolName, protocolOf } from '../catalogue/index.js';
 import type { ErrorContext } from '../error/own.js';
 import { bandAround } from '../error/sem.js';
 import { errorOf } from '../error/table.js';
@@ -33,8 +33,8 @@ export interface Series {
   readonly points: readonly SeriesPoint[];
   /** True when the last reading is of the last visit: without it there is nothing new to tell. */
   readonly isCurrent: boolean;
-  /** The last reading against every one before it, in their order. */
-  readonly changes: readonly Change[];
+  /** The last reading against every one before it, in their order: what `changeAt` does not tell from the readings. */
+  readonly changes: readonly Pick<Change, 'mdc' | 'verdict' | 'caveats'>[];
   /** Last reading against the one before it; null with a single reading. */
   readonly sinceLast: Change | null;
   /** Last reading against the first; null with a single reading. */
@@ -54,6 +54,8 @@ export interface NotJoined {
 interface Row {
   readonly session: Session;
   readonly measured: MeasuredValue;
+  /** Examiner and instrument. */
+  readonly way: string;
 }
 
 /**
@@ -70,11 +72,11 @@ export function seriesOf(sessions: readonly Session[], context: ErrorContext = {
   for (const session of oldestFirst) {
     for (const measurement of session.measurements) {
       if (measurement.trials.length === 0) continue;
-      const key = measurementKey(measurement);
-      const row = { session, measured: measure(measurement, context) };
-      const own = rows.get(key);
+      const measured = measure(measurement, context);
+      const row = { session, measured, way: `${measurement.examiner ?? ''}|${measurement.instrument}` };
+      const own = rows.get(measured.key);
       if (own) own.push(row);
-      else rows.set(key, [row]);
+      else rows.set(measured.key, [row]);
     }
   }
   const lastSession = oldestFirst[oldestFirst.length - 1];
@@ -93,7 +95,7 @@ export function seriesOf(sessions: readonly Session[], context: ErrorContext = {
       digit,
       isCurrent: last.session === lastSession,
       points: readings.map((row) => pointOf(row, usual, context)),
-      changes,
+      changes: changes.map(({ mdc, verdict, caveats }) => ({ mdc, verdict, caveats })),
       sinceLast: changes[changes.length - 1] ?? null,
       sinceFirst: changes[0] ?? null,
       notJoined: otherWays(key, last.measured, rows),
@@ -102,14 +104,22 @@ export function seriesOf(sessions: readonly Session[], context: ErrorContext = {
   });
 }
 
-const wayOf = ({ measured: { measurement } }: Row): string => `${measurement.examiner ?? ''}|${measurement.instrument}`;
+/** The last reading of a series against one before it; null where there is none at that place. */
+export function changeAt({ motion: id, points, changes }: Series, at: number): Omit<Change, 'errorSource'> | null {
+  const change = changes[at];
+  if (!change) return null;
+  const [before, now] = [points[at]!.value, points[points.length - 1]!.value];
+  return { before, now, change: now - before, better: motion(id).better, ...change };
+}
 
 /** The examiner and instrument of most readings; of the latest, where as many were taken by another. */
 function usualWay(readings: readonly Row[]): Row {
+  const last = readings[readings.length - 1]!;
+  if (readings.every(({ way }) => way === last.way)) return last;
   const counts = new Map<string, number>();
-  for (const row of readings) counts.set(wayOf(row), (counts.get(wayOf(row)) ?? 0) + 1);
+  for (const { way } of readings) counts.set(way, (counts.get(way) ?? 0) + 1);
   const most = Math.max(...counts.values());
-  return [...readings].reverse().find((row) => counts.get(wayOf(row)) === most)!;
+  return [...readings].reverse().find(({ way }) => counts.get(way) === most)!;
 }
 
 function pointOf({ session, measured }: Row, usual: Row, context: ErrorContext): SeriesPoint {
@@ -122,8 +132,7 @@ function pointOf({ session, measured }: Row, usual: Row, context: ErrorContext):
     : measurement.instrument !== reference.instrument
       ? `another instrument (${measurement.instrument})`
       : null;
-  const query = { motion: measurement.motion, instrument: measurement.instrument, protocol: protocolOf(measurement).id, value };
-  const { sem } = otherExaminer ? errorOf(query, false, context) : measured;
+  const { sem } = otherExaminer ? errorOf({ ...measurement, protocol: protocolOf(measurement).id, value }, false, context) : measured;
   return {
     on: session.assessedOn,
     value,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { chanceOfKendall, leastKendall } from './kendall.js';
-import { countedSlopes, slopesOf, sortedSlopes } from './slopes.js';
+import { countedSlopes, madeSlopes, slopesOf, type At } from './slopes.js';
 import { plateauOf, trendOf, type DatedValue } from './trend.js';
 
 const point = fc.record({ week: fc.integer({ min: 0, max: 30 }), value: fc.integer({ min: -40, max: 140 }) });
@@ -11,13 +11,37 @@ describe('ranked slopes', () => {
     expect([slopes.count, slopes.at(0), slopes.at(9)]).toEqual([10, 4, 7]);
   });
 
-  it('are the same counted as made and sorted, also with readings of one day', () => {
+  it('are the same counted as made, also with readings of one day', () => {
     fc.assert(
       fc.property(fc.array(point, { minLength: 3, maxLength: 24 }), (points) => {
         const inOrder = [...points].sort((a, b) => a.week - b.week);
-        const [sorted, counted] = [sortedSlopes(inOrder), countedSlopes(inOrder)];
-        expect(counted.count).toBe(sorted.count);
-        for (let rank = 0; rank < sorted.count; rank++) expect(counted.at(rank)).toBeCloseTo(sorted.at(rank), 4);
+        const [made, counted] = [madeSlopes(inOrder), countedSlopes(inOrder)];
+        expect(counted.count).toBe(made.count);
+        for (let rank = 0; rank < made.count; rank++) expect(counted.at(rank)).toBeCloseTo(made.at(rank), 4);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('are in the order of their ranks, in whatever order those are asked for', () => {
+    const slopeOf = ([a, b]: readonly [At, At]) => (b.value - a.value) / (b.week - a.week);
+    fc.assert(
+      fc.property(fc.array(point, { minLength: 3, maxLength: 16 }), fc.array(fc.nat(119), { maxLength: 12 }), (points, ranks) => {
+        const inOrder = [...points].sort((a, b) => a.week - b.week);
+        const pairs = inOrder.flatMap((a, i) => inOrder.slice(i + 1).map((b) => [a, b] as const));
+        const sorted = pairs
+          .filter(([a, b]) => b.week > a.week)
+          .map(slopeOf)
+          .sort((a, b) => a - b);
+        const made = madeSlopes(inOrder);
+        expect(made.count).toBe(sorted.length);
+        for (const rank of ranks.filter((of) => of < sorted.length)) {
+          expect(made.at(rank)).toBe(sorted[rank]!);
+          // Between the slopes there can be: on one, either way of counting may round.
+          const steep = rank / 7 - 5.0123;
+          expect(made.atMost(steep)).toBe(sorted.filter((slope) => slope <= steep).length);
+          expect(countedSlopes(inOrder).atMost(steep)).toBe(made.atMost(steep));
+        }
       }),
       { numRuns: 200 },
     );

@@ -1,3 +1,5 @@
+import { quickselect } from 'simple-statistics';
+
 /** One reading at its time. */
 export interface At {
   readonly week: number;
@@ -9,10 +11,12 @@ export interface Slopes {
   readonly count: number;
   /** The slope of a rank, from 0, smallest first. */
   at(rank: number): number;
+  /** How many are at most so steep: quicker than a rank. */
+  atMost(slope: number): number;
 }
 
-/** Up to so many readings all slopes are made and sorted; beyond, ranks are found by counting. */
-const SORTED_UP_TO = 100;
+/** Up to so many readings all slopes are made, and put in order as far as a rank asks for; beyond, ranks are found by counting. */
+const MADE_UP_TO = 100;
 
 /**
  * All pairwise slopes of readings in order of time, by rank. Many readings
@@ -23,21 +27,52 @@ const SORTED_UP_TO = 100;
  * @example slopesOf([{ week: 0, value: 70 }, { week: 2, value: 84 }, { week: 4, value: 90 }]).at(1) // 5
  */
 export function slopesOf(inOrder: readonly At[]): Slopes {
-  return inOrder.length <= SORTED_UP_TO ? sortedSlopes(inOrder) : countedSlopes(inOrder);
+  return inOrder.length <= MADE_UP_TO ? madeSlopes(inOrder) : countedSlopes(inOrder);
 }
 
-export function sortedSlopes(inOrder: readonly At[]): Slopes {
+export function madeSlopes(inOrder: readonly At[]): Slopes {
   const n = inOrder.length;
+  const weeks = Float64Array.from(inOrder, (point) => point.week);
+  const values = Float64Array.from(inOrder, (point) => point.value);
   const all = new Float64Array((n * (n - 1)) / 2);
   let count = 0;
   for (let i = 0; i < n; i++) {
-    for (let j = i + 1; j < n; j++) {
-      const weeks = inOrder[j]!.week - inOrder[i]!.week;
-      if (weeks > 0) all[count++] = (inOrder[j]!.value - inOrder[i]!.value) / weeks;
-    }
+    const [week, value] = [weeks[i]!, values[i]!];
+    for (let j = i + 1; j < n; j++) if (weeks[j]! > week) all[count++] = (values[j]! - value) / (weeks[j]! - week);
   }
-  const slopes = all.subarray(0, count).sort();
-  return { count, at: (rank) => slopes[rank]! };
+  const slopes = all.subarray(0, count);
+  // Ranks that stand in their place already: what is smaller lies before them, what is larger behind.
+  const inPlace = [-1, count];
+  return {
+    count,
+    at(rank) {
+      const above = inPlace.findIndex((known) => known >= rank);
+      if (inPlace[above] !== rank) {
+        const from = inPlace[above - 1]! + 1;
+        const to = inPlace[above]! - 1;
+        if (rank === from) leastFirst(slopes, from, to);
+        else quickselect(slopes as unknown as number[], rank, from, to);
+        inPlace.splice(above, 0, rank);
+      }
+      return slopes[rank]!;
+    },
+    atMost(slope) {
+      let above = inPlace.length - 1;
+      while (above > 1 && slopes[inPlace[above - 1]!]! > slope) above -= 1;
+      let at = inPlace[above - 1]! + 1;
+      for (let i = at; i < inPlace[above]!; i++) if (slopes[i]! <= slope) at += 1;
+      return at;
+    },
+  };
+}
+
+/** Moves the least of a part to its beginning. */
+function leastFirst(slopes: Float64Array, from: number, to: number): void {
+  let least = from;
+  for (let i = from + 1; i <= to; i++) if (slopes[i]! < slopes[least]!) least = i;
+  const first = slopes[from]!;
+  slopes[from] = slopes[least]!;
+  slopes[least] = first;
 }
 
 /** Halvings of the range of slopes: to seven places of the steepest. */
@@ -78,6 +113,7 @@ export function countedSlopes(inOrder: readonly At[]): Slopes {
   const finest = (2 * steepest) / 2 ** HALVINGS;
   return {
     count: pairs,
+    atMost,
     at(rank) {
       let above = counted.findIndex(({ slopes }) => slopes > rank);
       if (above === 0) return -steepest;

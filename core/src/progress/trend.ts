@@ -1,5 +1,5 @@
 import { mean, median } from 'simple-statistics';
-import { Z95 } from '../error/sem.js';
+import { mdcOfDifference, Z95 } from '../error/sem.js';
 import { compareDays, weeksSince } from '../days.js';
 import type { IsoDate } from '../terms.js';
 import { leastKendall } from './kendall.js';
@@ -57,11 +57,11 @@ export function trendOf(points: readonly DatedValue[]): Trend | null {
   const misses = at.reduce((sum, p) => sum + (p.value - start - perWeek * p.week) ** 2, 0);
   const sem = Math.max(Math.sqrt(mean(inOrder.map((p) => p.sem ** 2))), Math.sqrt(misses / Math.max(1, at.length - 2)));
   const half = (Z95 * sem) / Math.sqrt(spread);
+  const narrow = { low: perWeek - half, high: perWeek + half };
   const ranks = rankInterval(slopes, at.length);
   return {
     perWeek,
-    low: Math.min(perWeek - half, ranks?.low ?? Infinity),
-    high: Math.max(perWeek + half, ranks?.high ?? -Infinity),
+    ...(ranks ? widened(narrow, slopes, ranks) : narrow),
     basis: ranks ? 'error-and-ranks' : 'error',
     visits: at.length,
     from,
@@ -79,12 +79,25 @@ function medianOf({ count, at }: Slopes): number {
   return count % 2 ? at(half) : (at(half - 1) + at(half)) / 2;
 }
 
-/** Sen's interval from the ranked slopes of n visits; undefined where there are too few for 95 %. */
-function rankInterval({ count, at }: Slopes, n: number): { low: number; high: number } | undefined {
+interface Interval {
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Ranks of the ends of Sen's interval of n visits; undefined where there are too few for 95 %. */
+function rankInterval({ count }: Slopes, n: number): Interval | undefined {
   const least = leastKendall(n, 0.025);
   if (least === undefined || count < (n * (n - 1)) / 2) return undefined;
   const below = (count - (least - 2)) / 2;
-  return { low: at(below - 1), high: at(count - below) };
+  return { low: below - 1, high: count - below };
+}
+
+/** An interval out to the slopes of two ranks. Where those lie within it, which is told by counting, they are not looked for. */
+function widened({ low, high }: Interval, slopes: Slopes, ranks: Interval): Interval {
+  return {
+    low: slopes.atMost(low) > ranks.low ? Math.min(low, slopes.at(ranks.low)) : low,
+    high: slopes.atMost(high) > ranks.high ? high : Math.max(high, slopes.at(ranks.high)),
+  };
 }
 
 /** Where the line of a trend stands on a day. */
@@ -140,14 +153,29 @@ export function plateauOf(points: readonly DatedValue[]): Plateau | null {
 
 const shorter = (visits: number): number => (visits > ONE_BY_ONE ? Math.max(ONE_BY_ONE, Math.floor(visits * 0.9)) : visits - 1);
 
-/** Where the longest run of last readings begins no two of which are really apart. A longer one has the same pairs and more. */
-function firstUnchanged(inOrder: readonly DatedValue[]): number {
-  let first = inOrder.length;
-  for (; first > 0; first -= 1) {
-    const earlier = inOrder[first - 1]!;
-    for (let at = first; at < inOrder.length; at++) if (!isWithinError(earlier, inOrder[at]!)) return first;
-  }
-  return first;
+/** The least and the most that was read with one error. */
+interface Extremes {
+  readonly sem: number;
+  low: number;
+  high: number;
 }
 
-const isWithinError = (a: DatedValue, b: DatedValue): boolean => Math.abs(b.value - a.value) < Z95 * Math.hypot(a.sem, b.sem);
+/**
+ * Where the longest run of last readings begins no two of which are really
+ * apart. A longer one has the same pairs and more; and of all that were read
+ * with the same error, only the least and the most can be apart from another.
+ */
+function firstUnchanged(inOrder: readonly DatedValue[]): number {
+  const extremes: Extremes[] = [];
+  for (let first = inOrder.length - 1; first >= 0; first -= 1) {
+    const { value, sem } = inOrder[first]!;
+    for (const of of extremes) if (Math.max(value - of.low, of.high - value) >= mdcOfDifference(sem, of.sem)) return first + 1;
+    const own = extremes.find((of) => of.sem === sem);
+    if (!own) extremes.push({ sem, low: value, high: value });
+    else {
+      own.low = Math.min(own.low, value);
+      own.high = Math.max(own.high, value);
+    }
+  }
+  return 0;
+}

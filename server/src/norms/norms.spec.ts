@@ -246,8 +246,8 @@ describe('every way of measuring over HTTP', () => {
       ],
     );
     expect(measured).toEqual([
-      ['shoulder.externalRotation', 'shoulder.externalRotation/supine-at-side', 10],
       ['shoulder.externalRotation', '', 40],
+      ['shoulder.externalRotation', 'shoulder.externalRotation/supine-at-side', 10],
       ['fingerPip.flexion', 2, 62],
       ['fingerPip.flexion', 3, 63],
       ['distance.fingerToFloor', '', 24.5],

@@ -31,6 +31,20 @@ const ORDERS: Readonly<Record<CaseloadOrder, Order>> = {
   due: { column: 'e.dueOn', direction: 'ASC', key: (e) => e.dueOn ?? '', value: asIs },
 };
 
+/** What a row of the caseload shows, and what it is ordered by. */
+const SHOWN = [
+  'id',
+  'patientId',
+  'complaint',
+  'involvedSide',
+  'openedOn',
+  'dueOn',
+  'visitCount',
+  'lastVisitId',
+  'latestAt',
+  'sortName',
+].map((column) => `e.${column}`);
+
 /** One page of the caseload, found by keys: as quick among a hundred thousand people as among ten. */
 export async function caseload(
   work: UnitOfWork,
@@ -38,7 +52,7 @@ export async function caseload(
 ): Promise<CaseloadPage> {
   const { manager, clinicId } = work;
   const order = ORDERS[name];
-  const query = manager.createQueryBuilder(Episode, 'e').where('e.clinicId = :clinicId', { clinicId });
+  const query = manager.createQueryBuilder(Episode, 'e').select(SHOWN).where('e.clinicId = :clinicId', { clinicId });
   if (name === 'due') query.andWhere('e.dueOn IS NOT NULL');
   if (after !== undefined) beyond(query, order, after);
   if (!(await narrow(work, query, wordsOf(find)))) return { rows: [], odd: [], next: null };

@@ -1,3 +1,4 @@
+import { pipeline, Readable } from 'node:stream';
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
 import { NOBODY } from './caller.js';
 import type { Database } from './database.js';
@@ -65,10 +66,20 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
   }
 }
 
-function send(response: Response, status: number, json: string): void {
+/** A long answer goes out piece by piece: handed over at once it would keep others waiting. */
+const PIECE = 128_000;
+
+function send(response: Response, status: number, json: string | Uint8Array): void {
   response.statusCode = status;
   response.setHeader('Content-Type', 'application/json; charset=utf-8');
-  response.end(json);
+  if (typeof json === 'string' || json.length <= PIECE) {
+    response.end(json);
+    return;
+  }
+  response.setHeader('Content-Length', json.length);
+  const pieces = Array.from({ length: Math.ceil(json.length / PIECE) }, (_, n) => json.subarray(n * PIECE, (n + 1) * PIECE));
+  // Whoever asked may be gone before the end.
+  pipeline(Readable.from(pieces), response, () => {});
 }
 
 function mustBeSignedIn({ route, how }: Served, sessions: Sessions): RequestHandler {

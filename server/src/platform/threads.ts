@@ -16,7 +16,7 @@ export interface Task {
 
 /** What a thread answers. A problem is data: its class does not cross threads. */
 export type Outcome =
-  | { readonly status: 200 | 202; readonly json: string }
+  | { readonly status: 200 | 202; readonly json: Uint8Array }
   | {
       readonly problem: Pick<HttpProblem, 'status' | 'title' | 'detail' | 'errors' | 'retryAfter'>;
     }
@@ -38,11 +38,13 @@ export class Threads {
       concurrentTasksPerWorker: 1,
       // A thread that sleeps between tasks would not notice that its connection was closed meanwhile.
       atomics: 'disabled',
+      // Room for a long record, so that it is not moved about while it is read.
+      resourceLimits: { maxYoungGenerationSizeMb: 64 },
       workerData: { ...database, connections: 1 },
     });
   }
 
-  async perform({ route }: Served, caller: Caller, call: Call): Promise<{ status: 200 | 202; json: string }> {
+  async perform({ route }: Served, caller: Caller, call: Call): Promise<{ status: 200 | 202; json: Uint8Array }> {
     const outcome = await this.pool.run({ method: route.method, path: route.path, caller, call });
     if ('json' in outcome) return outcome;
     if ('problem' in outcome) {

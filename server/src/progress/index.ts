@@ -3,7 +3,8 @@ import { findNormSet, progressOf } from '@dial-gauge/core';
 import { goalsByKey, goalsOf } from '../goals/store.js';
 import { serve, type Resource } from '../platform/resource.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { history } from '../visits/record.js';
+import { Visit } from '../visits/entities.js';
+import { history } from '../visits/history.js';
 
 /** What changed over the visits of an episode. */
 export const progress: Resource = {
@@ -12,9 +13,9 @@ export const progress: Resource = {
 };
 
 async function progressView(work: UnitOfWork, visitId: string): Promise<ProgressView> {
-  const { sessions, ownErrors, ...rest } = await history(work, visitId);
+  const row = await work.one(Visit, visitId, 'visit');
+  const [{ sessions, ownErrors, ...rest }, goals] = await Promise.all([history(work, row), goalsOf(work, row.episodeId)]);
   const { patient, episode, normSet, ownNormSet } = rest;
-  const goals = await goalsOf(work, episode.id);
   const series = progressOf(sessions, {
     own: ownErrors,
     person: patient,

@@ -1,14 +1,5 @@
-import {
-  measurementsOf,
-  type EpisodeView,
-  type MeasurementView,
-  type OddRecord,
-  type PatientView,
-  type PlanView,
-  type VisitRecord,
-  type VisitView,
-} from '@dial-gauge/contract';
-import { ASSUMED_HAND, findMotion, MOTIONS, protocolOfId, type NormSet, type OwnError, type Session } from '@dial-gauge/core';
+import type { EpisodeView, MeasurementView, OddRecord, PatientView, PlanView, VisitRecord, VisitView } from '@dial-gauge/contract';
+import { ASSUMED_HAND, findMotion, findProtocol, PROTOCOLS, protocolOfId, SIDES, type NormSet, type OwnError } from '@dial-gauge/core';
 import { In, type SelectQueryBuilder } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
 import { Episode } from '../episodes/entities.js';
@@ -33,31 +24,42 @@ interface Setting {
   readonly clinic: Clinic;
 }
 
-async function settingOf(work: UnitOfWork, id: string): Promise<Setting> {
+export async function settingOf(work: UnitOfWork, row: Visit): Promise<Setting> {
   const { manager, clinicId } = work;
-  const row = await work.one(Visit, id, 'visit');
-  const episode = await manager.findOneByOrFail(Episode, { id: row.episodeId, clinicId });
-  const patient = await manager.findOneByOrFail(Patient, { id: episode.patientId, clinicId });
-  const clinic = await manager.findOneByOrFail(Clinic, { id: clinicId });
+  // Asked for at once, one after the other on the one connection: what has come is read while the next is on its way.
+  const [episode, patient, clinic, ownErrors] = await Promise.all([
+    manager.findOneByOrFail(Episode, { id: row.episodeId, clinicId }),
+    manager
+      .createQueryBuilder(Patient, 'p')
+      .innerJoin(Episode, 'e', 'e.clinicId = p.clinicId AND e.patientId = p.id')
+      .where('e.clinicId = :clinicId AND e.id = :id', { clinicId, id: row.episodeId })
+      .getOneOrFail(),
+    manager.findOneByOrFail(Clinic, { id: clinicId }),
+    ownErrorsOf(work),
+  ]);
   return {
     row,
     patient: patientView(patient),
     episode: episodeView(episode),
     normSet: clinic.normSet,
     ownNormSet: await ownNormSet(work, clinic.normSet),
-    ownErrors: await ownErrorsOf(work),
+    ownErrors,
     clinic,
   };
 }
 
 export async function visitRecord(work: UnitOfWork, id: string): Promise<VisitRecord> {
-  const { row, clinic, ...setting } = await settingOf(work, id);
-  const before = await visitBefore(work, row);
+  const visit = await work.one(Visit, id, 'visit');
+  const [{ row, clinic, ...setting }, visitView, before] = await Promise.all([
+    settingOf(work, visit),
+    oneVisitView(work, visit),
+    visitBefore(work, visit),
+  ]);
   const { byVisit, odd } = await measurements(work, [id, ...(before ? [before.id] : [])]);
   const plan = readable(row.plan);
   return {
     ...setting,
-    visit: await oneVisitView(work, row),
+    visit: visitView,
     sheet: row.sheet && row.sheet.filter((item) => protocolOfId(item.protocol)),
     plan: plan.plan,
     revision: row.revision,
@@ -69,20 +71,6 @@ export async function visitRecord(work: UnitOfWork, id: string): Promise<VisitRe
   };
 }
 
-/** A visit and those before it as the core reads them, oldest first. */
-export async function history(work: UnitOfWork, id: string) {
-  const { row, clinic, ...setting } = await settingOf(work, id);
-  void clinic;
-  const all = (await visitViews(work, [row.episodeId])).get(row.episodeId) ?? [];
-  const visits = all.slice(0, 1 + all.findIndex((visit) => visit.id === id));
-  const { byVisit } = await measurements(
-    work,
-    visits.map((visit) => visit.id),
-  );
-  const sessions = visits.map((v): Session => ({ assessedOn: v.assessedOn, measurements: measurementsOf(byVisit.get(v.id) ?? []) }));
-  return { ...setting, visit: visits[visits.length - 1]!, visits, sessions };
-}
-
 /** Narrows to the visits of the same episode that come before one, by day and then by when they were begun. */
 function earlier(query: SelectQueryBuilder<Visit>, { clinicId, episodeId, assessedOn, startedAt, id }: Visit): SelectQueryBuilder<Visit> {
   return query
@@ -91,13 +79,20 @@ function earlier(query: SelectQueryBuilder<Visit>, { clinicId, episodeId, assess
 }
 
 async function oneVisitView(work: UnitOfWork, visit: Visit): Promise<VisitView> {
-  const { manager } = work;
-  const before = await earlier(manager.createQueryBuilder(Visit, 'v'), visit).getCount();
-  const readings = (await readingCounts(work, [visit.id])).get(visit.id) ?? 0;
-  return viewOf(visit, before + 1, readings, await work.nameOf(visit.examinerId));
+  const [before, readings, examiner] = await Promise.all([
+    earlier(work.manager.createQueryBuilder(Visit, 'v'), visit).getCount(),
+    readingCounts(work, [visit.id]),
+    work.nameOf(visit.examinerId),
+  ]);
+  return viewOf(visit, before + 1, readings.get(visit.id) ?? 0, examiner);
 }
 
-const viewOf = ({ id, assessedOn, signed }: Visit, number: number, readings: number, examiner: string): VisitView => ({
+export const viewOf = (
+  { id, assessedOn, signed }: Pick<Visit, 'id' | 'assessedOn' | 'signed'>,
+  number: number,
+  readings: number,
+  examiner: string,
+): VisitView => ({
   id,
   assessedOn,
   examiner,
@@ -187,15 +182,15 @@ export async function measurements(work: UnitOfWork, visitIds: readonly string[]
     rows.map((row) => row.id),
   );
   const names = await work.namesOf([...trials.values()].flatMap(peopleOf));
-  const known = rows.filter((row) => findMotion(row.motion) && (row.variant === '' || protocolIdOf(row)));
-  const isKnown = new Set(known);
-  for (const row of known.sort(byCatalogue)) {
+  const places = new Map(rows.map((row) => [row, placeOf(row)] as const));
+  const isKnown = (row: MeasurementRow): boolean => places.get(row) !== undefined;
+  for (const row of rows.filter(isKnown).sort((a, b) => places.get(a)! - places.get(b)!)) {
     const own = byVisit.get(row.visitId) ?? [];
     own.push(measurementView(row, trialViews(trials.get(row.id) ?? [], names)));
     byVisit.set(row.visitId, own);
   }
   const odd = rows
-    .filter((row) => !isKnown.has(row))
+    .filter((row) => !isKnown(row))
     .map(({ id, motion, side, protocol }): OddRecord => ({
       id,
       what: `${motion}, ${side}, by ${protocol}`,
@@ -236,15 +231,16 @@ function oddPrecautions({ precautions }: EpisodeView): OddRecord[] {
     }));
 }
 
-const PLACE = new Map(MOTIONS.map((known, index) => [known.id, index]));
+const PROTOCOL_PLACE = new Map(PROTOCOLS.map(({ id }, index) => [id, index]));
 
-/** The order of a report: by catalogue, then left before right, active before passive. */
-function byCatalogue(a: MeasurementRow, b: MeasurementRow): number {
-  return (
-    (PLACE.get(a.motion) ?? 0) - (PLACE.get(b.motion) ?? 0) ||
-    a.protocol.localeCompare(b.protocol) ||
-    a.digit - b.digit ||
-    a.side.localeCompare(b.side) ||
-    a.mode.localeCompare(b.mode)
-  );
+/**
+ * Where a measurement stands in a report: in the order of the library, then by
+ * finger, left before right, active before passive.
+ *
+ * @returns undefined for a way of measuring that this version does not know
+ */
+export function placeOf(row: Pick<MeasurementRow, 'motion' | 'position' | 'variant' | 'digit' | 'side' | 'mode'>): number | undefined {
+  const protocol = row.variant === '' ? findProtocol(row.motion, row.position)?.id : protocolIdOf(row);
+  const place = protocol === undefined ? undefined : PROTOCOL_PLACE.get(protocol);
+  return place === undefined ? undefined : ((place * 10 + row.digit) * 3 + SIDES.indexOf(row.side)) * 2 + (row.mode === 'passive' ? 1 : 0);
 }

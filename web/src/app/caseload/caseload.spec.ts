@@ -21,6 +21,7 @@ describe('caseload', () => {
 
   beforeEach(() => {
     close.calls.reset();
+    localStorage.clear();
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
       providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([]), { provide: MatDialogRef, useValue: { close } }],
@@ -164,6 +165,24 @@ describe('caseload', () => {
       http.expectNone('/api/patients');
       for (const text of ['Type the given name', 'Type the family name', 'today at the latest', 'Type what brings them'])
         expect(page.textContent).toContain(text);
+    });
+
+    it('is there again, half entered, after the dialog or the page was left, and gone when that was wanted', async () => {
+      const { fill } = await open();
+      fill('givenName', 'Ilka');
+      fill('complaint', 'stiff hip');
+      const list = TestBed.createComponent(CaseloadPage);
+      list.detectChanges();
+      http.expectOne('/api/caseload?order=latest').flush({ rows: [], odd: [], next: null });
+      await list.whenStable();
+      expect(words(list)).toContain('Go on adding Ilka');
+      const { page } = await open();
+      const value = (name: string) => page.querySelector<HTMLInputElement>(`[formControlName=${name}]`)!.value;
+      expect([value('givenName'), value('familyName'), value('complaint')]).toEqual(['Ilka', '', 'stiff hip']);
+      [...page.querySelectorAll('button')].find((button) => button.textContent!.includes('Leave without adding'))!.click();
+      expect(close).toHaveBeenCalledTimes(1);
+      const { page: empty } = await open();
+      expect(empty.querySelector<HTMLInputElement>('[formControlName=givenName]')!.value).toBe('');
     });
 
     it('keeps its ids when it is sent again, so that nobody is added twice', async () => {

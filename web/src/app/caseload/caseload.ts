@@ -16,9 +16,11 @@ import {
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { debounceTime, fromEvent, map, startWith, Subject, switchMap, tap, catchError, EMPTY, exhaustMap } from 'rxjs';
 import { Api } from '../data/api';
+import { Drafts } from '../data/drafts';
 import { toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { OddRecords } from '../ui/odd-records';
+import { halfEntered } from './half-entered';
 import { dayWords, episodeWords, fullName, personWords, today } from './words';
 
 const ORDER_WORDS: Readonly<Record<CaseloadOrder, string>> = { latest: 'seen last first', name: 'by name', due: 'due first' };
@@ -40,6 +42,9 @@ export class CaseloadPage {
   private readonly api = inject(Api);
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
+  private readonly drafts = inject(Drafts);
+  /** Who was being added when the dialog closed or the page was left. */
+  protected readonly half = signal(halfEntered(this.drafts));
   /** From the address, so that a reload shows the same. */
   readonly find = input('', { transform: (words: string | undefined) => words ?? '' });
   readonly order = input<string>();
@@ -144,6 +149,7 @@ export class CaseloadPage {
       .open<unknown, unknown, string>(NewPatientDialog, { width: '560px', maxHeight: '92vh' })
       .afterClosed()
       .subscribe((id) => {
+        this.half.set(halfEntered(this.drafts));
         if (id) void this.router.navigate(['/patients', id]);
       });
   }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule, Validators, type AbstractControl, type ValidationErrors } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
@@ -8,7 +9,9 @@ import { MatSelectModule } from '@angular/material/select';
 import { PATIENTS, type NewPatient } from '@dial-gauge/contract';
 import { INVOLVED_SIDES, SEXES, type InvolvedSide, type Sex } from '@dial-gauge/core';
 import { Api } from '../data/api';
+import { Drafts } from '../data/drafts';
 import { describeFailure, toFailure } from '../data/problem';
+import { DRAFT, isHalfEntered, type HalfEntered } from './half-entered';
 import { today } from './words';
 
 const text = (...validators: ((control: AbstractControl) => ValidationErrors | null)[]) =>
@@ -37,8 +40,10 @@ const notOnlySpaces = ({ value }: AbstractControl<string>): ValidationErrors | n
 export class NewPatientDialog {
   private readonly api = inject(Api);
   private readonly dialog = inject<MatDialogRef<NewPatientDialog, string>>(MatDialogRef);
+  private readonly drafts = inject(Drafts);
+  private readonly left = this.drafts.read(DRAFT, isHalfEntered);
   /** Made once: sending the form again after a lost answer adds nobody twice. */
-  private readonly ids = { patient: crypto.randomUUID(), episode: crypto.randomUUID() };
+  private readonly ids = this.left?.ids ?? { patient: crypto.randomUUID(), episode: crypto.randomUUID() };
   protected readonly sexes = SEXES;
   protected readonly sides = INVOLVED_SIDES;
   protected readonly latest = today();
@@ -54,6 +59,18 @@ export class NewPatientDialog {
     involvedSide: new FormControl<InvolvedSide | null>(null),
   });
 
+  constructor() {
+    this.form.patchValue((this.left?.typed ?? {}) as Partial<ReturnType<typeof this.form.getRawValue>>);
+    this.form.valueChanges.pipe(takeUntilDestroyed()).subscribe(() => {
+      this.drafts.keep(DRAFT, { ids: this.ids, typed: this.form.getRawValue() } satisfies HalfEntered);
+    });
+  }
+
+  protected discard(): void {
+    this.drafts.drop(DRAFT);
+    this.dialog.close();
+  }
+
   protected save(): void {
     this.form.markAllAsTouched();
     if (this.form.invalid || this.busy()) return;
@@ -62,7 +79,10 @@ export class NewPatientDialog {
     this.busy.set(true);
     this.problem.set('');
     this.api.call(PATIENTS.addPatient, { body }).subscribe({
-      next: (record) => this.dialog.close(record.patient.id),
+      next: (record) => {
+        this.drafts.drop(DRAFT);
+        this.dialog.close(record.patient.id);
+      },
       error: (error: unknown) => {
         this.busy.set(false);
         this.problem.set(describeFailure(toFailure(error)));

@@ -58,3 +58,4 @@ export class Drafts {
 }
 
 export const isText = (value: unknown): value is string => typeof value === 'string';
+export const isTexts = (value: unknown): value is string[] => Array.isArray(value) && value.every(isText);

@@ -1,4 +1,4 @@
-import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { NewReading, PastLimit, VisitRecord } from '@dial-gauge/contract';
 import {
@@ -22,6 +22,7 @@ import {
 } from '@dial-gauge/core';
 import type { Command } from '../data/commands';
 import { CommandQueue, type Answer } from '../data/command-queue';
+import { Drafts } from '../data/drafts';
 import { describeFailure } from '../data/problem';
 import { overlay, type Shows } from '../data/overlay';
 import { cellsOf, type HeldReading, type Notes } from './cells';
@@ -39,10 +40,19 @@ export interface PastStop {
   readonly source: string;
 }
 
+interface HalfTyped {
+  readonly key: string;
+  readonly typed: string;
+}
+
+const isHalfTyped = (value: unknown): value is HalfTyped =>
+  typeof value === 'object' && value !== null && 'key' in value && 'typed' in value;
+
 /** The exam in hand: what is typed, held, taken back, put right and noted. */
 @Injectable()
 export class Exam extends ExamCourse {
   private readonly queue = inject(CommandQueue);
+  private readonly drafts = inject(Drafts);
 
   /** A reading past a limit, waiting for its reason. */
   readonly pastStop = signal<PastStop | null>(null);
@@ -75,6 +85,10 @@ export class Exam extends ExamCourse {
 
   constructor() {
     super();
+    effect(() => {
+      const [record, typed] = [this.record(), this.typed()];
+      if (record) untracked(() => this.keepTyped(typed));
+    });
     this.queue.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe((answer) => this.answered(answer));
   }
 
@@ -92,9 +106,21 @@ export class Exam extends ExamCourse {
     this.held.set([]);
     if (record.plan && record.measurements.length === 0) this.trials.set(record.plan.trials);
     const next = this.nextOpen(-1, 1) ?? this.placeOf(this.steps()[0]!);
-    this.station.set(stationOf(this.stepAt(next)));
-    this.go(next.row, next.side);
+    const left = this.drafts.read(this.draft(), isHalfTyped);
+    const at = left && this.places().get(left.key as MeasurementKey)?.place;
+    const place = at ?? next;
+    this.station.set(stationOf(this.stepAt(place)));
+    this.go(place.row, place.side);
+    if (at) this.typed.set(left.typed);
   }
+
+  /** A figure that is typed and not held yet is there again after a reload, at its measurement. */
+  private keepTyped(typed: string): void {
+    if (typed === '') this.drafts.drop(this.draft());
+    else this.drafts.keep(this.draft(), { key: this.key(), typed } satisfies HalfTyped);
+  }
+
+  private readonly draft = (): string => `figure.${this.visitId()}`;
 
   /** Goes to a measurement by its key; stays where there is none. */
   goToKey(key: string | undefined): void {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, model, output } from '@angular/core';
 import type { VisitView } from '@dial-gauge/contract';
 import {
+  changeAt,
   changeWord,
   endFigure,
   formatSigned,
@@ -53,12 +54,14 @@ export class ChangeTable {
 }
 
 /** The change against a visit; null where it was not measured then, or has nothing new to say. */
-export function changeAgainst(series: ProgressSeries, against: Against): Change | null {
+export function changeAgainst(series: ProgressSeries, against: Against): Omit<Change, 'errorSource'> | null {
   if (!series.isCurrent) return null;
   if (against === 'first') return series.sinceFirst;
   if (against === 'last') return series.sinceLast;
-  const at = series.points.findIndex((point) => point.on === against);
-  return series.changes[at] ?? null;
+  return changeAt(
+    series,
+    series.points.findIndex((point) => point.on === against),
+  );
 }
 
 function rowOf(series: ProgressSeries, against: Against): Row {

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { MeasurementView, NewRetest } from '@dial-gauge/contract';
 import { describeEnd, MARKERS, modedName, motion, rounded, summarise, protocolOf, storedTrial, endPosition } from '@dial-gauge/core';
+import { Drafts, isTexts } from '../data/drafts';
 
 interface Choice {
   readonly key: string;
@@ -84,13 +85,16 @@ interface Choice {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MarkerPicker {
+  private readonly drafts = inject(Drafts);
   readonly measured = input.required<readonly MeasurementView[]>();
+  /** Under which name the choice is kept until it is begun with. */
+  readonly draft = input.required<string>();
   readonly begin = output<NewRetest['markers']>();
   protected readonly most = MARKERS.most;
   protected readonly choices = computed(() => this.measured().map(choiceOf));
   protected readonly picked = linkedSignal<readonly Choice[], ReadonlySet<string>>({
     source: this.choices,
-    computation: (_, before) => before?.value ?? new Set(),
+    computation: (choices, before) => before?.value ?? this.left(choices),
   });
   protected readonly isFull = computed(() => this.picked().size >= this.most);
 
@@ -100,9 +104,17 @@ export class MarkerPicker {
       if (!next.delete(key)) next.add(key);
       return next;
     });
+    this.drafts.keep(this.draft(), [...this.picked()]);
+  }
+
+  /** What was picked before a reload, of what is still there to pick. */
+  private left(choices: readonly Choice[]): ReadonlySet<string> {
+    const kept = this.drafts.read(this.draft(), isTexts) ?? [];
+    return new Set(kept.filter((key) => choices.some((choice) => choice.key === key)).slice(0, this.most));
   }
 
   protected go(): void {
+    this.drafts.drop(this.draft());
     this.begin.emit(
       this.choices()
         .filter(({ key }) => this.picked().has(key))

@@ -31,6 +31,8 @@ function retests(over: Partial<RetestsView> = {}): RetestsView {
 }
 
 describe('RetestPage', () => {
+  beforeEach(() => localStorage.clear());
+
   let fixture: ComponentFixture<RetestPage>;
   let http: HttpTestingController;
   const queue = () => TestBed.inject(CommandQueue) as unknown as FakeQueue;
@@ -78,6 +80,45 @@ describe('RetestPage', () => {
     await fixture.whenStable();
     expect(queue().commands[0]).toEqual(jasmine.objectContaining({ route: 'startRetest', target: SOME_ID }));
     expect((queue().commands[0]!.body as { markers: unknown[] }).markers.length).toBe(3);
+  });
+
+  it('keeps what is picked over a reload, until it is begun with', async () => {
+    const picked = () => [...page().querySelectorAll<HTMLInputElement>('dg-marker-picker input')].map((box) => box.checked);
+    await open();
+    for (const at of [0, 2]) page().querySelectorAll<HTMLInputElement>('dg-marker-picker input')[at]!.click();
+    TestBed.resetTestingModule();
+    await open();
+    expect(picked().slice(0, 4)).toEqual([true, false, true, false]);
+    await begin();
+    expect((queue().commands[0]!.body as { markers: unknown[] }).markers.length).toBe(2);
+    TestBed.resetTestingModule();
+    await open();
+    expect(picked()).not.toContain(true);
+  });
+
+  it('keeps a figure that is typed and not held over a reload, for its reading alone', async () => {
+    const entry = () => page().querySelector<HTMLInputElement>('.entry input')!;
+    const typeOnly = async (words: string) => {
+      entry().value = words;
+      entry().dispatchEvent(new Event('input'));
+      await fixture.whenStable();
+    };
+    await open();
+    await begin(0);
+    const { id, markers } = queue().commands[0]!.body as Pick<RetestsView['retests'][number], 'id' | 'markers'>;
+    const startedAt = '2026-11-26T09:00:00.000Z';
+    const running = () =>
+      retests({ retests: [{ id, markers, rounds: [{ drill: '', values: [null] }], by: 'Wren', startedAt, finishedAt: null }] });
+    TestBed.resetTestingModule();
+    await open(running());
+    await typeOnly('9');
+    TestBed.resetTestingModule();
+    await open(running());
+    expect(entry().value).toBe('9');
+    await type('96');
+    TestBed.resetTestingModule();
+    await open(running());
+    expect(entry().value).toBe('');
   });
 
   it('reads the baseline, a drill, and says better or the same by the error of the marker', async () => {

@@ -20,6 +20,7 @@ import { format, parseISO } from 'date-fns';
 import { describeEnd, memoryWords, motion, rounded } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
+import { Drafts, isText } from '../data/drafts';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { FigureEntry } from '../ui/figure-entry';
@@ -42,6 +43,7 @@ import type { WorseAnswer, WorseQuestion } from './worse.dialog';
 export class RetestPage {
   private readonly api = inject(Api);
   private readonly dialogs = inject(LazyDialog);
+  private readonly drafts = inject(Drafts);
   private readonly injector = inject(Injector);
   protected readonly retesting = inject(Retesting);
   readonly id = input.required<string>();
@@ -53,6 +55,14 @@ export class RetestPage {
   protected readonly typed = signal('');
   private readonly entry = viewChild(FigureEntry);
   private readonly drill = viewChild<ElementRef<HTMLInputElement>>('drill');
+
+  /** Names what is typed for the reading in turn, so that it is kept for that one alone. */
+  private readonly draft = computed(() => {
+    const [retest, place] = [this.retesting.open(), this.retesting.place()];
+    return retest && place && `figure.${retest.view.id}.${place.round}.${place.marker}`;
+  });
+
+  private keptAs: string | null = null;
 
   /** What is read now, and how it stood before. */
   protected readonly asked = computed(() => {
@@ -93,6 +103,10 @@ export class RetestPage {
       if (view) untracked(() => void this.retesting.load(view));
     });
     effect(() => {
+      const [name, typed] = [this.draft(), this.typed()];
+      if (name) untracked(() => this.keepTyped(name, typed));
+    });
+    effect(() => {
       if (this.retesting.ended() > 0) untracked(() => this.loaded.reload());
     });
     effect(() => {
@@ -102,8 +116,20 @@ export class RetestPage {
     });
   }
 
+  /** What is typed and not held yet; at a reading come back to, what was typed there before. */
+  private keepTyped(name: string, typed: string): void {
+    const left = name !== this.keptAs && typed === '' ? this.drafts.read(name, isText) : null;
+    this.keptAs = name;
+    if (left) this.typed.set(left);
+    else if (typed === '') this.drafts.drop(name);
+    else this.drafts.keep(name, typed);
+  }
+
   protected hold(): void {
-    if (this.retesting.read(this.typed())) this.entry()?.clear();
+    const name = this.draft();
+    if (!this.retesting.read(this.typed())) return;
+    if (name) this.drafts.drop(name);
+    this.entry()?.clear();
   }
 
   /** What was done: its field goes when it is taken, and keeps its words when it is not. */

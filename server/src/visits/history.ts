@@ -1,0 +1,82 @@
+import { storedTrial, type Digit, type Measurement, type Session, type Trial } from '@dial-gauge/core';
+import type { MeasurementRow, TrialRow } from '../readings/entities.js';
+import { protocolIdOf } from '../readings/views.js';
+import type { UnitOfWork } from '../platform/unit-of-work.js';
+import type { Visit } from './entities.js';
+import { placeOf, settingOf, viewOf } from './record.js';
+
+type Seen = Pick<Visit, 'id' | 'assessedOn'> & { examiner: string; signed: number };
+
+/** The visits of an episode in their order, up to one. */
+const VISITS = `SELECT v.id, u.name AS examiner, v.assessed_on AS assessedOn, v.signed
+  FROM visit v FORCE INDEX (visit_of_episode) JOIN user u ON u.id = v.examiner_id
+  WHERE v.clinic_id = ? AND v.episode_id = ? AND v.assessed_on <= ?
+  ORDER BY v.assessed_on, v.started_at, v.id`;
+
+type Reading = Pick<MeasurementRow, 'visitId' | 'motion' | 'side' | 'mode' | 'position' | 'variant' | 'digit' | 'pain'> &
+  Pick<TrialRow, 'measurementId' | 'instrument' | 'lowerZero' | 'lowerEnd' | 'scale' | 'sense'> & {
+    start: number;
+    end: number;
+    examiner: string;
+  };
+
+/** The readings that stand, of the visits of an episode up to a day, in the order held. Only what a judgement over time asks for: a long record has tens of thousands. */
+const READINGS = `SELECT STRAIGHT_JOIN m.visit_id AS visitId, m.motion, m.side, m.mode, m.position, m.variant, m.digit, m.pain,
+    t.measurement_id AS measurementId, t.instrument, t.start_angle AS start, t.end_angle AS end,
+    t.lower_zero AS lowerZero, t.lower_end AS lowerEnd, t.scale, t.sense, u.name AS examiner
+  FROM visit v FORCE INDEX (visit_of_episode)
+    JOIN measurement m FORCE INDEX (measurement_visit_id) ON m.clinic_id = v.clinic_id AND m.visit_id = v.id
+    JOIN trial t FORCE INDEX (trial_measurement_id) ON t.clinic_id = m.clinic_id AND t.measurement_id = m.id
+    JOIN user u ON u.id = t.examiner_id
+  WHERE v.clinic_id = ? AND v.episode_id = ? AND v.assessed_on <= ? AND t.withdrawn_at IS NULL
+  ORDER BY t.held_at, t.saved_at`;
+
+/** A visit and those before it as the core reads them, oldest first. */
+export async function history(work: UnitOfWork, row: Visit) {
+  const until = [work.clinicId, row.episodeId, row.assessedOn];
+  const [setting, all, readings] = await Promise.all([
+    settingOf(work, row),
+    work.prepared<Seen[]>(VISITS, until),
+    work.prepared<Reading[]>(READINGS, until),
+  ]);
+  const { patient, episode, normSet, ownNormSet, ownErrors } = setting;
+  const seen = all.slice(0, 1 + all.findIndex((visit) => visit.id === row.id));
+  const counts = new Map<string, number>();
+  for (const { visitId } of readings) counts.set(visitId, (counts.get(visitId) ?? 0) + 1);
+  const visits = seen.map((of, index) => viewOf({ ...of, signed: of.signed === 1 }, index + 1, counts.get(of.id) ?? 0, of.examiner));
+  const byVisit = measurementsByVisit(readings);
+  const sessions = seen.map((visit): Session => ({ assessedOn: visit.assessedOn, measurements: byVisit.get(visit.id) ?? [] }));
+  return { patient, episode, normSet, ownNormSet, ownErrors, visit: visits[visits.length - 1]!, visits, sessions };
+}
+
+/** A measurement while its readings are put together. */
+type Growing = { -readonly [Field in keyof Measurement]: Measurement[Field] } & { trials: Trial[] };
+
+/** Readings in the order held to measurements in the order of a report. Ways of measuring that this version does not know are left out. */
+function measurementsByVisit(readings: readonly Reading[]): ReadonlyMap<string, readonly Measurement[]> {
+  const growing = new Map<string, Growing>();
+  const byVisit = new Map<string, { readonly place: number; readonly measurement: Growing }[]>();
+  for (const reading of readings) {
+    const { measurementId, visitId, motion, instrument, start, end, lowerZero, lowerEnd, scale, sense } = reading;
+    let measurement = growing.get(measurementId);
+    if (!measurement) {
+      const place = placeOf(reading);
+      if (place === undefined) continue;
+      const { side, mode, position, variant, digit, pain } = reading;
+      measurement = { motion, side, mode, position, instrument, trials: [] };
+      if (variant !== '') measurement.protocol = protocolIdOf(reading);
+      if (digit !== 0) measurement.digit = digit as Digit;
+      if (pain !== null) measurement.pain = pain;
+      growing.set(measurementId, measurement);
+      const own = byVisit.get(visitId);
+      if (own) own.push({ place, measurement });
+      else byVisit.set(visitId, [{ place, measurement }]);
+    }
+    const lower = lowerZero === null || lowerEnd === null ? null : { zero: lowerZero, end: lowerEnd };
+    measurement.trials.push(storedTrial(motion, { start, end, lower, scale, sense }));
+    // What the last of them was taken with, and by whom.
+    measurement.instrument = instrument;
+    measurement.examiner = reading.examiner;
+  }
+  return new Map([...byVisit].map(([visit, own]) => [visit, own.sort((a, b) => a.place - b.place).map(({ measurement }) => measurement)]));
+}
