@@ -67,7 +67,12 @@ describe('a stored command', () => {
   it('of an older version is made one of this', () => {
     const kinds = COMMANDS as Record<string, CommandKind>;
     const before = kinds['withdrawReading']!;
-    kinds['withdrawReading'] = { route: READINGS.withdrawReading, version: 2, upgrade: (body, from) => (from === 1 ? {} : body) };
+    kinds['withdrawReading'] = {
+      ...before,
+      route: READINGS.withdrawReading,
+      version: 2,
+      upgrade: (body, from) => (from === 1 ? {} : body),
+    };
     try {
       expect(readCommand(waiting({ body: { was: 'another shape' } as never }))).toEqual({ body: {} });
     } finally {
@@ -78,10 +83,11 @@ describe('a stored command', () => {
 
 describe('what waits, laid over a view', () => {
   it('shows in the order it was entered, and is undone by leaving it out', () => {
-    const shows = { withdrawReading: (view: string, { words }: Command) => `${view}${words}` };
+    const said = (view: string, { words }: Command) => `${view}${words}`;
+    const shows = { holdReading: said, correctReading: said, withdrawReading: said, remark: said };
     const [a, b] = [command('a'), command('b')];
-    expect(overlay('-', [a, b], shows)).toBe('-ab');
-    expect(overlay('-', [b], shows)).toBe('-b');
-    expect(overlay('-', [{ ...a, route: 'finishRetest' } as Command], shows)).toBe('-');
+    expect(overlay<'cells', string>('-', [a, b], shows)).toBe('-ab');
+    expect(overlay<'cells', string>('-', [b], shows)).toBe('-b');
+    expect(overlay<'cells', string>('-', [{ ...a, route: 'finishRetest' } as Command], shows)).toBe('-');
   });
 });

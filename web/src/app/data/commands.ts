@@ -64,21 +64,29 @@ export interface CommandKind {
   readonly version: number;
   /** Makes a body of an older version one of this; undefined where that cannot be done. */
   readonly upgrade?: (body: unknown, from: number) => unknown;
+  /** Where it shows before it is answered; the table of that place has to say how. It is undone by leaving it out. */
+  readonly shows: Place;
 }
 
-/** Every kind of command: the route it is sent by, whose schema its body keeps, and its version. */
-export const COMMANDS: Readonly<Record<CommandName, CommandKind>> = {
-  holdReading: { route: READINGS.holdReading, version: 1 },
-  correctReading: { route: READINGS.correctReading, version: 1 },
-  withdrawReading: { route: READINGS.withdrawReading, version: 1 },
-  remark: { route: READINGS.remark, version: 1 },
-  setPlan: { route: VISITS.setPlan, version: 1 },
-  startRetest: { route: RETESTS.startRetest, version: 1 },
-  noteDrill: { route: RETESTS.noteDrill, version: 1 },
-  readMarker: { route: RETESTS.readMarker, version: 1 },
-  finishRetest: { route: RETESTS.finishRetest, version: 1 },
-  readStudy: { route: RELIABILITY.readStudy, version: 1 },
-};
+/** What commands show in: the cells of a run sheet, its steps, the retests of a visit, the turns of a study. */
+export type Place = 'cells' | 'steps' | 'retests' | 'turns';
+
+/** Every kind of command: the route it is sent by, whose schema its body keeps, its version, and where it shows. */
+export const COMMANDS = {
+  holdReading: { route: READINGS.holdReading, version: 1, shows: 'cells' },
+  correctReading: { route: READINGS.correctReading, version: 1, shows: 'cells' },
+  withdrawReading: { route: READINGS.withdrawReading, version: 1, shows: 'cells' },
+  remark: { route: READINGS.remark, version: 1, shows: 'cells' },
+  setPlan: { route: VISITS.setPlan, version: 1, shows: 'steps' },
+  startRetest: { route: RETESTS.startRetest, version: 1, shows: 'retests' },
+  noteDrill: { route: RETESTS.noteDrill, version: 1, shows: 'retests' },
+  readMarker: { route: RETESTS.readMarker, version: 1, shows: 'retests' },
+  finishRetest: { route: RETESTS.finishRetest, version: 1, shows: 'retests' },
+  readStudy: { route: RELIABILITY.readStudy, version: 1, shows: 'turns' },
+} as const satisfies Readonly<Record<CommandName, CommandKind>>;
+
+/** The kinds of command that show in a place. */
+export type ShownIn<At extends Place> = { [Name in CommandName]: (typeof COMMANDS)[Name]['shows'] extends At ? Name : never }[CommandName];
 
 /** What this version makes of a stored command: its body, or why it cannot be sent. */
 export function readCommand({
@@ -86,7 +94,7 @@ export function readCommand({
   body,
   version = 1,
 }: Pick<WaitingCommand, 'route' | 'body' | 'version'>): { body: unknown } | { why: string } {
-  const kind = COMMANDS[route] as CommandKind | undefined;
+  const kind: CommandKind | undefined = COMMANDS[route];
   const about = 'It was entered with another version of this program and stays here';
   if (!kind) return { why: `This version does not know what to do with "${route}". ${about}.` };
   if (version > kind.version)

@@ -60,7 +60,7 @@ function heldOf({ id, start, end, lower, scale, sense, entered, instrument, exam
 }
 
 /** How what was entered at a visit shows in its cells; until it is answered its readings are marked as waiting. */
-const SHOWS: Shows<Cells> = {
+const SHOWS: Shows<'cells', Cells> = {
   holdReading: (cells, { body }) => {
     const { id, instrument, start = 0, end, lower, scale, sense, entered, pastLimit } = body;
     const reading: HeldReading = {

@@ -337,7 +337,7 @@ export class Exam extends ExamCourse {
 }
 
 /** A run sheet that was added to shows as it was sent. */
-const STEPS_SHOWN: Shows<readonly PlanStep[]> = { setPlan: (_, { body }) => body.plan.steps };
+const STEPS_SHOWN: Shows<'steps', readonly PlanStep[]> = { setPlan: (_, { body }) => body.plan.steps };
 
 /** A clock that is off is told: the reading was filed at the right moment, and the device wants setting. */
 const clockWords = (seconds: number): string =>

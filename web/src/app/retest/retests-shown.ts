@@ -10,7 +10,7 @@ export function retestsShown(retests: readonly RetestView[], commands: readonly 
 const changed = (all: RetestView[], id: string, how: (retest: RetestView) => RetestView): RetestView[] =>
   all.map((retest) => (retest.id === id ? how(retest) : retest));
 
-const shows = (by: string): Shows<RetestView[]> => ({
+const shows = (by: string): Shows<'retests', RetestView[]> => ({
   startRetest: (all, { body: { id, markers } }) => {
     if (all.some((retest) => retest.id === id)) return all;
     const baseline = { drill: '', values: markers.map(() => null) };

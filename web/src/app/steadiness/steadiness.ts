@@ -19,6 +19,7 @@ import { dayWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { ClinicNorms } from '../data/clinic-norms';
 import { CommandQueue } from '../data/command-queue';
+import type { Command } from '../data/commands';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
@@ -57,7 +58,7 @@ export class SteadinessPage {
     return id ? this.studies().find((study) => study.id === id) : this.studies()[0];
   });
   /** What waits in the browser, by study; null until it is known. */
-  protected readonly waiting = signal<{ readonly of: string; readonly turns: readonly number[] } | null>(null);
+  protected readonly waiting = signal<{ readonly of: string; readonly commands: readonly Command[] } | null>(null);
   private readonly shownId = computed(() => this.shown()?.id);
   protected readonly planning = signal(false);
   protected readonly problem = signal('');
@@ -105,9 +106,7 @@ export class SteadinessPage {
   }
 
   private async findWaiting(study: StudyView): Promise<void> {
-    const commands = await this.queue.waitingOf(study.id);
-    const turns = commands.flatMap((command) => (command.route === 'readStudy' ? [placeOf(study, command.body)] : []));
-    this.waiting.set({ of: study.id, turns });
+    this.waiting.set({ of: study.id, commands: await this.queue.waitingOf(study.id) });
   }
 
   private change(answer: Observable<StudyView>, done: string): void {

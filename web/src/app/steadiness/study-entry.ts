@@ -4,9 +4,16 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import type { StudyView } from '@dial-gauge/contract';
 import { protocolOfId, readAtDial, valueOfReading } from '@dial-gauge/core';
 import { CommandQueue } from '../data/command-queue';
+import type { Command } from '../data/commands';
+import { overlay, type Shows } from '../data/overlay';
 import { Tools } from '../measure/tools';
 import { FigureEntry } from '../ui/figure-entry';
 import { placeOf, raterWords, studyWay } from './words';
+
+/** A turn that was read is taken, whatever the figure: that is not shown. */
+const turnsOf = (study: StudyView): Shows<'turns', ReadonlySet<number>> => ({
+  readStudy: (taken, { body }) => new Set([...taken, placeOf(study, body)]),
+});
 
 /** Blinded entry: one reading after another in an order that lets nobody remember; what was read is not shown again. */
 @Component({
@@ -43,17 +50,22 @@ export class StudyEntry {
   private readonly queue = inject(CommandQueue);
   private readonly tools = inject(Tools);
   readonly study = input.required<StudyView>();
-  /** Turns that were read and wait in the browser. */
-  readonly waiting = input<readonly number[]>([]);
+  /** What was read before and waits in the browser. */
+  readonly waiting = input<readonly Command[]>([]);
   /** By value: a study that is read on is the same study. */
   private readonly studyId = computed(() => this.study().id);
   protected readonly typed = signal('');
   protected readonly problem = signal('');
-  private readonly held = linkedSignal<string, ReadonlySet<number>>({ source: this.studyId, computation: () => new Set() });
+  private readonly held = linkedSignal<string, readonly Command[]>({ source: this.studyId, computation: () => [] });
+  /** What the server would not take: it has to be read again; the header says why. */
+  private readonly refused = signal<ReadonlySet<string>>(new Set());
   /** The turn that was read last here, and whether it is read once more. */
   protected readonly last = linkedSignal<string, number | null>({ source: this.studyId, computation: () => null });
   protected readonly again = linkedSignal<string, number | null>({ source: this.studyId, computation: () => null });
-  protected readonly taken = computed(() => new Set([...this.study().read, ...this.waiting(), ...this.held()]));
+  protected readonly taken = computed(() => {
+    const entered = [...this.waiting(), ...this.held()].filter(({ id }) => !this.refused().has(id));
+    return overlay<'turns', ReadonlySet<number>>(new Set(this.study().read), entered, turnsOf(this.study()));
+  });
   /** The first turn nobody has read, or the one that is read once more. */
   private readonly at = computed(() => this.again() ?? this.study().turns.findIndex((_, at) => !this.taken().has(at)));
   protected readonly turn = computed(() => this.study().turns[this.at()] ?? null);
@@ -62,11 +74,8 @@ export class StudyEntry {
   private readonly entry = viewChild(FigureEntry);
 
   constructor() {
-    // What the server would not take has to be read again; the header says why.
     this.queue.answers.pipe(takeUntilDestroyed()).subscribe(({ command, failure }) => {
-      if (command.route !== 'readStudy' || command.target !== this.study().id || !failure) return;
-      const refused = placeOf(this.study(), command.body);
-      this.held.update((held) => new Set([...held].filter((at) => at !== refused)));
+      if (command.route === 'readStudy' && failure) this.refused.update((refused) => new Set([...refused, command.id]));
     });
     effect(() => {
       this.turn();
@@ -83,16 +92,17 @@ export class StudyEntry {
     if ('arc' in read) return this.problem.set(`"${this.typed()}" is a whole arc; allowed: one reading.`);
     const value = valueOfReading(protocol, read.reading);
     const id = crypto.randomUUID();
-    this.queue.add({
+    const command = {
       id,
       route: 'readStudy',
       target: study.id,
       visitId: study.id,
       words: `a reading of the study “${study.name}”`,
       body: { id, ...turn, value },
-    });
+    } as const;
     const at = this.at();
-    this.held.update((held) => new Set([...held, at]));
+    this.queue.add(command);
+    this.held.update((held) => [...held, { ...command, userId: '' }]);
     this.last.set(at);
     this.again.set(null);
     this.problem.set('');
