@@ -11,8 +11,8 @@ export const DRAFT = 'new-patient';
 export const isHalfEntered = (value: unknown): value is HalfEntered =>
   typeof value === 'object' && value !== null && 'ids' in value && 'typed' in value;
 
-/** Who is half entered, by what is typed of the name so far; null: nobody. */
+/** Who is half entered, by the first name that is typed so far; null: nobody. */
 export function halfEntered(drafts: Drafts): string | null {
   const left = drafts.read(DRAFT, isHalfEntered);
-  return left && [left.typed['givenName'], left.typed['familyName']].filter(Boolean).join(' ').trim();
+  return left && ((left.typed['givenName'] || left.typed['familyName'] || '').trim().split(/\s/)[0] ?? '').slice(0, 24);
 }

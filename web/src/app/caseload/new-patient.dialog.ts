@@ -34,6 +34,11 @@ const notOnlySpaces = ({ value }: AbstractControl<string>): ValidationErrors | n
     .wide {
       grid-column: 1 / -1;
     }
+    @media (max-width: 600px) {
+      form {
+        grid-template-columns: 1fr;
+      }
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
