@@ -116,7 +116,7 @@ export async function benchGrowth({ server, database }) {
   const raw = await rawConnection(database);
   const api = await signedIn(server.url);
   const { rows } = await api('GET', '/caseload');
-  const visit = rows.find((row) => row.lastVisit?.readings >= 24).lastVisit.id;
+  const visit = rows.find(({ lastVisit }) => lastVisit?.readings >= 24 && lastVisit.readings <= 60).lastVisit.id;
   const asked = ['', '/judgement', '/progress'];
   const askAll = async () => {
     const found = {};

@@ -3,6 +3,7 @@ import type { Sense, TiltPair } from './angle/excursion.js';
 import type { EntryUnit } from './angle/units.js';
 import { motion, protocolOf } from './catalogue/index.js';
 import type { Operation } from './course/course.js';
+import { MODES, SIDES } from './terms.js';
 import type { Degrees, Digit, EndFeel, Instrument, InvolvedSide, IsoDate, Joint, Mode, MotionId, Position, Sex, Side } from './terms.js';
 
 /** One reading of a goniometer or a single inclinometer, as entered. `start` is 0 where it was not said. */
@@ -83,10 +84,15 @@ export function measurementKey(of: Pick<Measurement, 'motion' | 'side' | 'mode' 
   return keyBy(protocolOf(of).id, of);
 }
 
-/** The same, where the protocol has been looked up. */
+/** The same, where the protocol has been looked up. Made once for each: a long record asks for a few keys thousands of times. */
 export function keyBy(protocol: string, { digit, side, mode }: Pick<Measurement, 'digit' | 'side' | 'mode'>): MeasurementKey {
-  return `${protocol}|${digit ?? ''}|${side}|${mode}`;
+  let made = keys.get(protocol);
+  if (!made) keys.set(protocol, (made = []));
+  const at = ((digit ?? 0) * SIDES.length + SIDES.indexOf(side)) * MODES.length + MODES.indexOf(mode);
+  return (made[at] ??= `${protocol}|${digit ?? ''}|${side}|${mode}`);
 }
+
+const keys = new Map<string, MeasurementKey[]>();
 
 /** Tells a reading at two sites from a single angle. */
 export function isDual(trial: Trial): trial is DualTrial {

@@ -1,6 +1,6 @@
 import { motion } from '../catalogue/index.js';
 import { formatNumber } from '../angle/words.js';
-import type { Instrument, MotionId } from '../terms.js';
+import { INSTRUMENTS, type Instrument, type MotionId } from '../terms.js';
 import type { ErrorContext, OwnError } from './own.js';
 import { PUBLISHED_ERRORS, type PublishedError } from './published.js';
 import { combinedSem, Z90, Z95 } from './sem.js';
@@ -79,16 +79,16 @@ export function errorOf(query: ErrorQuery, sameExaminer = true, context: ErrorCo
   if (DEFAULTS[instrument].isShare) return lookUp(query, sameExaminer, context);
   let known = lookedUp.get(context);
   if (!known) lookedUp.set(context, (known = new Map()));
-  const key = `${id}|${instrument}|${protocol ?? ''}|${sameExaminer ? 1 : 2}`;
-  let found = known.get(key);
-  if (!found) known.set(key, (found = lookUp(query, sameExaminer, context)));
-  return found;
+  // A protocol is of one motion.
+  let of = known.get(protocol ?? id);
+  if (!of) known.set(protocol ?? id, (of = []));
+  return (of[INSTRUMENTS.indexOf(instrument) * 2 + (sameExaminer ? 0 : 1)] ??= lookUp(query, sameExaminer, context));
 }
 
 const NOTHING_KNOWN: ErrorContext = {};
 
 /** A long record asks for the same few errors thousands of times. Forgotten with the context. */
-const lookedUp = new WeakMap<ErrorContext, Map<string, MeasuringError>>();
+const lookedUp = new WeakMap<ErrorContext, Map<string, MeasuringError[]>>();
 
 function lookUp(query: ErrorQuery, sameExaminer: boolean, context: ErrorContext): MeasuringError {
   const own = ownFor(query, sameExaminer, context.own ?? []);

@@ -1,6 +1,7 @@
-import { storedTrial, type Digit, type Measurement, type Session, type Trial } from '@dial-gauge/core';
+import { storedTrial, type Digit, type Measurement, type Session } from '@dial-gauge/core';
 import type { MeasurementRow, TrialRow } from '../readings/entities.js';
 import { protocolIdOf } from '../readings/views.js';
+import { grouped } from '../platform/grouped.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import type { Visit } from './entities.js';
 import { placeOf, settingOf, viewOf } from './record.js';
@@ -18,18 +19,21 @@ type Reading = Pick<MeasurementRow, 'visitId' | 'motion' | 'side' | 'mode' | 'po
     start: number;
     end: number;
     examiner: string;
+    /** Seconds, with their fraction. */
+    heldAt: number;
+    savedAt: number;
   };
 
-/** The readings that stand, of the visits of an episode up to a day, in the order held. Only what a judgement over time asks for: a long record has tens of thousands. */
+/** The readings that stand, of the visits of an episode up to a day, in no order: there are few to a measurement, and those are put in order here. Only what a judgement over time asks for: a long record has tens of thousands. */
 const READINGS = `SELECT STRAIGHT_JOIN m.visit_id AS visitId, m.motion, m.side, m.mode, m.position, m.variant, m.digit, m.pain,
     t.measurement_id AS measurementId, t.instrument, t.start_angle AS start, t.end_angle AS end,
-    t.lower_zero AS lowerZero, t.lower_end AS lowerEnd, t.scale, t.sense, u.name AS examiner
+    t.lower_zero AS lowerZero, t.lower_end AS lowerEnd, t.scale, t.sense, u.name AS examiner,
+    UNIX_TIMESTAMP(t.held_at) + 0e0 AS heldAt, UNIX_TIMESTAMP(t.saved_at) + 0e0 AS savedAt
   FROM visit v FORCE INDEX (visit_of_episode)
     JOIN measurement m FORCE INDEX (measurement_visit_id) ON m.clinic_id = v.clinic_id AND m.visit_id = v.id
     JOIN trial t FORCE INDEX (trial_measurement_id) ON t.clinic_id = m.clinic_id AND t.measurement_id = m.id
     JOIN user u ON u.id = t.examiner_id
-  WHERE v.clinic_id = ? AND v.episode_id = ? AND v.assessed_on <= ? AND t.withdrawn_at IS NULL
-  ORDER BY t.held_at, t.saved_at`;
+  WHERE v.clinic_id = ? AND v.episode_id = ? AND v.assessed_on <= ? AND t.withdrawn_at IS NULL`;
 
 /** A visit and those before it as the core reads them, oldest first. */
 export async function history(work: UnitOfWork, row: Visit) {
@@ -49,34 +53,39 @@ export async function history(work: UnitOfWork, row: Visit) {
   return { patient, episode, normSet, ownNormSet, ownErrors, visit: visits[visits.length - 1]!, visits, sessions };
 }
 
-/** A measurement while its readings are put together. */
-type Growing = { -readonly [Field in keyof Measurement]: Measurement[Field] } & { trials: Trial[] };
-
-/** Readings in the order held to measurements in the order of a report. Ways of measuring that this version does not know are left out. */
+/** Readings to measurements, each in the order held, in the order of a report. Ways of measuring that this version does not know are left out. */
 function measurementsByVisit(readings: readonly Reading[]): ReadonlyMap<string, readonly Measurement[]> {
-  const growing = new Map<string, Growing>();
-  const byVisit = new Map<string, { readonly place: number; readonly measurement: Growing }[]>();
-  for (const reading of readings) {
-    const { measurementId, visitId, motion, instrument, start, end, lowerZero, lowerEnd, scale, sense } = reading;
-    let measurement = growing.get(measurementId);
-    if (!measurement) {
-      const place = placeOf(reading);
-      if (place === undefined) continue;
-      const { side, mode, position, variant, digit, pain } = reading;
-      measurement = { motion, side, mode, position, instrument, trials: [] };
-      if (variant !== '') measurement.protocol = protocolIdOf(reading);
-      if (digit !== 0) measurement.digit = digit as Digit;
-      if (pain !== null) measurement.pain = pain;
-      growing.set(measurementId, measurement);
-      const own = byVisit.get(visitId);
-      if (own) own.push({ place, measurement });
-      else byVisit.set(visitId, [{ place, measurement }]);
-    }
-    const lower = lowerZero === null || lowerEnd === null ? null : { zero: lowerZero, end: lowerEnd };
-    measurement.trials.push(storedTrial(motion, { start, end, lower, scale, sense }));
-    // What the last of them was taken with, and by whom.
-    measurement.instrument = instrument;
-    measurement.examiner = reading.examiner;
+  const byVisit = new Map<string, { readonly place: number; readonly measurement: Measurement }[]>();
+  for (const own of grouped(readings, (reading) => reading.measurementId).values()) {
+    const place = placeOf(own[0]!);
+    if (place === undefined) continue;
+    if (own.length > 1) own.sort((a, b) => a.heldAt - b.heldAt || a.savedAt - b.savedAt);
+    const placed = { place, measurement: measurementOf(own) };
+    const ofVisit = byVisit.get(own[0]!.visitId);
+    if (ofVisit) ofVisit.push(placed);
+    else byVisit.set(own[0]!.visitId, [placed]);
   }
   return new Map([...byVisit].map(([visit, own]) => [visit, own.sort((a, b) => a.place - b.place).map(({ measurement }) => measurement)]));
+}
+
+/** One measurement of its readings; what the last of them was taken with, and by whom, stands for it. */
+function measurementOf(readings: readonly Reading[]): Measurement {
+  const last = readings[readings.length - 1]!;
+  const { motion, side, mode, position, variant, digit, pain, instrument, examiner } = last;
+  const trials = readings.map(({ start, end, lowerZero, lowerEnd, scale, sense }) => {
+    const lower = lowerZero === null || lowerEnd === null ? null : { zero: lowerZero, end: lowerEnd };
+    return storedTrial(motion, { start, end, lower, scale, sense });
+  });
+  return {
+    motion,
+    side,
+    mode,
+    position,
+    protocol: variant === '' ? undefined : protocolIdOf(last),
+    digit: digit === 0 ? undefined : (digit as Digit),
+    instrument,
+    trials,
+    pain: pain ?? undefined,
+    examiner,
+  };
 }
