@@ -52,13 +52,18 @@ describe('HTTP interface', () => {
       expect(slowed.body.detail).toContain('Wait');
     });
 
-    it('moves the end of a session on while it is used, in the cookie too, but not with every request', async () => {
-      const short = harness.appWith({ session: { idleMs: 4_000 } });
+    /** A sign-in that ends after so long without a request. Its cookie is sent by hand: the test client would drop it by its own clock. */
+    const signedInFor = async (idleMs: number) => {
+      const short = harness.appWith({ session: { idleMs } });
       const signedIn = await request(short)
         .post('/api/session')
         .send({ email: 'ours@clinic.example', password: 'ours-password' })
         .expect(200);
-      const cookie = signedIn.headers['set-cookie']![0]!.split(';')[0]!;
+      return { short, cookie: signedIn.headers['set-cookie']![0]!.split(';')[0]! };
+    };
+
+    it('moves the end of a session on while it is used, in the cookie too, but not with every request', async () => {
+      const { short, cookie } = await signedInFor(4_000);
       const ask = () => request(short).get('/api/caseload').set('Cookie', cookie).expect(200);
       expect((await ask()).headers['set-cookie']).toBeUndefined();
       await new Promise((resolve) => setTimeout(resolve, 1_100));
@@ -70,13 +75,7 @@ describe('HTTP interface', () => {
     });
 
     it('ends a session by itself, with words for the person', async () => {
-      const short = harness.appWith({ session: { idleMs: 1_500 } });
-      const signedIn = await request(short)
-        .post('/api/session')
-        .send({ email: 'ours@clinic.example', password: 'ours-password' })
-        .expect(200);
-      // Sent by hand: the test client would drop the cookie by its own clock.
-      const cookie = signedIn.headers['set-cookie']![0]!.split(';')[0]!;
+      const { short, cookie } = await signedInFor(1_500);
       const ask = () => request(short).get('/api/caseload').set('Cookie', cookie);
       await ask().expect(200);
       await new Promise((resolve) => setTimeout(resolve, 1_600));

@@ -84,7 +84,6 @@ export function createApp(settings: AppSettings): Express {
   // Answers are never stored by whoever asks: nobody compares them.
   app.disable('etag');
   app.set('trust proxy', trustProxy);
-  app.locals['session'] = session;
   app.locals['sessions'] = sessions;
   app.locals['guard'] = signInGuard(dataSource);
   app.use(requestLog(logger));

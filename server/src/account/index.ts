@@ -5,7 +5,7 @@ import { MoreThan, Not } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
 import { HttpProblem, noSession, notFound } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
-import type { Sessions, SessionSettings } from '../platform/session.js';
+import type { Sessions } from '../platform/session.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { SessionRow, User } from './entities.js';
 import type { SignInGuard } from './guard.js';
@@ -23,7 +23,7 @@ export const account: Resource = {
     serve(
       ACCOUNT.signIn,
       async (work, { body }, { request, response }) => {
-        const { secure } = settingsOf(request);
+        const { secure } = sessionsAt(request).settings;
         if (secure && !request.secure)
           throw new HttpProblem(
             400,
@@ -79,10 +79,9 @@ export const account: Resource = {
 };
 
 const sessionsAt = (request: Request): Sessions => request.app.locals['sessions'] as Sessions;
-const settingsOf = (request: Request): SessionSettings => request.app.locals['session'] as SessionSettings;
 
 async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request): Promise<OpenSession[]> {
-  const since = new Date(now.getTime() - settingsOf(request).longestMs);
+  const since = new Date(now.getTime() - sessionsAt(request).settings.longestMs);
   const rows = await manager.find(SessionRow, {
     where: { userId: caller.userId, expiresAt: MoreThan(now), startedAt: MoreThan(since) },
     order: { seenAt: 'DESC' },

@@ -3,7 +3,7 @@ import { DataSource, type QueryRunner } from 'typeorm';
 import { MIGRATIONS } from '../migrations/index.js';
 import type { Caller } from './caller.js';
 import { busy } from './problems.js';
-import { codeOf, UnitOfWork, type Prepares } from './unit-of-work.js';
+import { codeOf, executeOn, UnitOfWork, type Prepares } from './unit-of-work.js';
 
 export interface DatabaseSettings {
   readonly host: string;
@@ -63,12 +63,9 @@ export async function connect(dataSource: DataSource): Promise<DataSource> {
   return dataSource;
 }
 
-/** A statement on whichever connection is free, prepared once for each of them: for what is asked with every request. */
+/** A prepared statement on whichever connection is free: for what is asked with every request. */
 export function executed<T>({ driver }: DataSource, sql: string, values: readonly unknown[]): Promise<T> {
-  const { pool } = driver as unknown as { pool: Prepares };
-  return new Promise<T>((resolve, reject) => {
-    pool.execute(sql, values, (error, result) => (error ? reject(error) : resolve(result as T)));
-  });
+  return executeOn((driver as unknown as { pool: Prepares }).pool, sql, values);
 }
 
 const LOCK = 'dial_gauge_migrate';

@@ -71,7 +71,7 @@ export class Sessions {
 
   constructor(
     private readonly dataSource: DataSource,
-    private readonly settings: SessionSettings,
+    readonly settings: SessionSettings,
   ) {}
 
   /** Tells every request whose it is; a session in use moves its end, in the database and in the cookie, but not with every request. */

@@ -4,9 +4,16 @@ import type { Caller } from './caller.js';
 import { ChangeLog, same } from './change-log.js';
 import { idTaken, notFound } from './problems.js';
 
-/** A connection of the driver, as far as it is used past TypeORM. */
+/** A connection of the driver or its pool, as far as it is used past TypeORM. */
 export interface Prepares {
   execute(sql: string, values: readonly unknown[], done: (error: Error | null, result: unknown) => void): void;
+}
+
+/** A statement, prepared once for every connection: the database reads and plans it once. */
+export function executeOn<T>(to: Prepares, sql: string, values: readonly unknown[]): Promise<T> {
+  return new Promise<T>((resolve, reject) => {
+    to.execute(sql, values, (error, result) => (error ? reject(error) : resolve(result as T)));
+  });
 }
 
 /** Names by user id. */
@@ -70,17 +77,11 @@ export class UnitOfWork {
     }
   }
 
-  /**
-   * A statement that is sent again and again, prepared once for every
-   * connection: the database reads and plans it once.
-   */
+  /** A statement that is sent again and again. */
   async prepared<T>(sql: string, values: readonly unknown[]): Promise<T> {
     const runner = this.manager.queryRunner;
     if (!runner) return this.manager.query(sql, [...values]);
-    const connection = (await runner.connect()) as Prepares;
-    return new Promise<T>((resolve, reject) => {
-      connection.execute(sql, values, (error, result) => (error ? reject(error) : resolve(result as T)));
-    });
+    return executeOn((await runner.connect()) as Prepares, sql, values);
   }
 
   /**

@@ -29,7 +29,7 @@ export function trialView(trial: TrialRow, names: Names, byId: ReadonlyMap<strin
     id: trial.id,
     start: trial.startAngle,
     end: trial.endAngle,
-    lower: trial.lowerZero === null || trial.lowerEnd === null ? null : { zero: trial.lowerZero, end: trial.lowerEnd },
+    lower: lowerSite(trial),
     scale: trial.scale,
     sense: trial.sense,
     entered: trial.entered,
@@ -43,9 +43,13 @@ export function trialView(trial: TrialRow, names: Names, byId: ReadonlyMap<strin
 }
 
 /** What figures of an inclinometer came to; any motion in degrees reads them alike. */
-function tiltValue({ startAngle: start, endAngle: end, lowerZero, lowerEnd, scale, sense }: TrialRow): number {
-  const lower = lowerZero === null || lowerEnd === null ? null : { zero: lowerZero, end: lowerEnd };
-  return endPosition(storedTrial('lumbar.flexion', { start, end, lower, scale, sense }));
+function tiltValue({ startAngle: start, endAngle: end, scale, sense, ...of }: TrialRow): number {
+  return endPosition(storedTrial('lumbar.flexion', { start, end, lower: lowerSite(of), scale, sense }));
+}
+
+/** What was read at the lower of two sites, where there were two. */
+export function lowerSite({ lowerZero, lowerEnd }: Pick<TrialRow, 'lowerZero' | 'lowerEnd'>): { zero: number; end: number } | null {
+  return lowerZero === null || lowerEnd === null ? null : { zero: lowerZero, end: lowerEnd };
 }
 
 export function measurementView(row: MeasurementRow, trials: TrialView[]): MeasurementView {

@@ -1,6 +1,6 @@
 import { storedTrial, type Digit, type Measurement, type Session } from '@dial-gauge/core';
 import type { MeasurementRow, TrialRow } from '../readings/entities.js';
-import { protocolIdOf } from '../readings/views.js';
+import { lowerSite, protocolIdOf } from '../readings/views.js';
 import { grouped } from '../platform/grouped.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import type { Visit } from './entities.js';
@@ -72,9 +72,9 @@ function measurementsByVisit(readings: readonly Reading[]): ReadonlyMap<string, 
 function measurementOf(readings: readonly Reading[]): Measurement {
   const last = readings[readings.length - 1]!;
   const { motion, side, mode, position, variant, digit, pain, instrument, examiner } = last;
-  const trials = readings.map(({ start, end, lowerZero, lowerEnd, scale, sense }) => {
-    const lower = lowerZero === null || lowerEnd === null ? null : { zero: lowerZero, end: lowerEnd };
-    return storedTrial(motion, { start, end, lower, scale, sense });
+  const trials = readings.map((reading) => {
+    const { start, end, scale, sense } = reading;
+    return storedTrial(motion, { start, end, lower: lowerSite(reading), scale, sense });
   });
   return {
     motion,
