@@ -3,6 +3,7 @@ import type { ErrorContext } from '../error/own.js';
 import { errorOf } from '../error/table.js';
 import type { MeasuredValue } from '../measurement.js';
 import { motion, protocolOf, type Better } from '../catalogue/index.js';
+import type { Instrument, MotionId } from '../terms.js';
 
 /** Really more, really less, or too small to tell from measuring error. */
 export type ChangeVerdict = 'more' | 'less' | 'within-error';
@@ -23,40 +24,56 @@ export interface Change {
   readonly errorSource: string;
 }
 
+/** What two readings are told apart by. */
+export interface Comparable {
+  readonly value: number;
+  readonly instrument: Instrument;
+  readonly examiner: string | null;
+  /** Standard errors, where one examiner took both and where two did. */
+  readonly sem: number;
+  readonly semOfTwo: number;
+}
+
 /**
  * Change between two readings taken the same way. A change at least as large
  * as the MDC is real. Another examiner or instrument widens the error.
  *
- * The caller pairs by key, so another position never gets here; both were
- * measured in the same context.
- *
- * @example change(at(20), at(31)).verdict // 'more': 11 is past 1.96·√(3² + 3²) = 8.3
+ * @example change of a motion in degrees, 20 → 31 at SEM 3: 'more', 11 is past 1.96·√(3² + 3²) = 8.3
  */
-export function changeBetween(before: MeasuredValue, now: MeasuredValue, context: ErrorContext = {}): Change {
-  const a = before.measurement;
-  const b = now.measurement;
-  const otherExaminer = a.examiner !== undefined && b.examiner !== undefined && a.examiner !== b.examiner;
+export function changeOf(motionId: MotionId, before: Comparable, now: Comparable): Omit<Change, 'errorSource'> {
+  const isOfTwo = before.examiner !== null && now.examiner !== null && before.examiner !== now.examiner;
   const caveats: string[] = [];
-  if (otherExaminer) caveats.push('another examiner: the larger error is used');
-  if (a.instrument !== b.instrument) caveats.push(`measured by ${a.instrument}, now by ${b.instrument}: both errors are used`);
-  // One examiner's error was looked up when the reading was measured.
-  const error = otherExaminer ? errorOfTwo(now, context) : { sem: now.sem, source: now.errorSource };
-  const mdc = mdcOfDifference(otherExaminer ? errorOfTwo(before, context).sem : before.sem, error.sem);
+  if (isOfTwo) caveats.push('another examiner: the larger error is used');
+  if (before.instrument !== now.instrument)
+    caveats.push(`measured by ${before.instrument}, now by ${now.instrument}: both errors are used`);
+  const sem = (of: Comparable): number => (isOfTwo ? of.semOfTwo : of.sem);
+  const mdc = mdcOfDifference(sem(before), sem(now));
   const change = now.value - before.value;
   const verdict = change === 0 || Math.abs(change) < mdc ? 'within-error' : change > 0 ? 'more' : 'less';
+  return { before: before.value, now: now.value, change, mdc, verdict, better: motion(motionId).better, caveats };
+}
+
+/** The same of two measurements. The caller pairs by key, so another position never gets here; both were measured in the same context. */
+export function changeBetween(before: MeasuredValue, now: MeasuredValue, context: ErrorContext = {}): Change {
+  const [a, b] = [before.measurement.examiner, now.measurement.examiner];
+  const isOfTwo = a !== undefined && b !== undefined && a !== b;
+  const change = changeOf(now.measurement.motion, comparable(before, context), comparable(now, context));
+  return { ...change, errorSource: isOfTwo ? errorOfTwo(now, context).source : now.errorSource };
+}
+
+function comparable(measured: MeasuredValue, context: ErrorContext): Comparable {
+  const { value, sem, measurement } = measured;
   return {
-    before: before.value,
-    now: now.value,
-    change,
-    mdc,
-    verdict,
-    better: motion(b.motion).better,
-    caveats,
-    errorSource: error.source,
+    value,
+    sem,
+    semOfTwo: errorOfTwo(measured, context).sem,
+    instrument: measurement.instrument,
+    examiner: measurement.examiner ?? null,
   };
 }
 
-const errorOfTwo = ({ measurement, value }: MeasuredValue, context: ErrorContext) =>
+/** The error of a reading where another examiner took the one it is compared with. */
+export const errorOfTwo = ({ measurement, value }: MeasuredValue, context: ErrorContext) =>
   errorOf({ ...measurement, value, protocol: protocolOf(measurement).id }, false, context);
 
 /** Whether a real change went the wrong way. */

@@ -53,7 +53,6 @@ describe('progress over eight visits after a knee replacement', () => {
     expect(series.errorSource).toContain('Stratford');
     expect(series.sinceFirst).toEqual(jasmine.objectContaining({ change: 44, verdict: 'more' }));
     expect(series.sinceFirst!.mdc).toBeCloseTo(1.96 * Math.SQRT2 * 4.1, 9);
-    expect(series.changes.length).toBe(7);
     const { errorSource, ...sinceFirst } = series.sinceFirst!;
     expect(errorSource).toContain('Stratford');
     expect(changeAt(series, 0)).toEqual(sinceFirst);

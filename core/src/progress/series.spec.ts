@@ -1,5 +1,5 @@
 import type { Measurement, Session } from '../assessment.js';
-import { seriesOf } from './index.js';
+import { changeAt, seriesOf } from './index.js';
 
 const visit = (assessedOn: string, end: number, over: Partial<Measurement> = {}): Session => ({
   assessedOn,
@@ -42,6 +42,22 @@ describe('series over visits', () => {
     expect(series!.sinceLast!.caveats.length).toBe(1);
     expect(series!.sinceLast!.mdc).toBeCloseTo(1.96 * Math.hypot(3, 6), 9);
     expect(series!.sinceLast!.verdict).toBe('within-error');
+  });
+
+  it('tells the change since any visit from the readings, whoever took them', () => {
+    const days = ['2026-08-20', '2026-09-20', '2026-10-20', '2026-11-20'];
+    const [series] = seriesOf(days.map((on, i) => visit(on, 90 + 6 * i, { examiner: i % 2 === 0 ? 'Wren' : 'Rook' })));
+    expect(days.map((_, at) => changeAt(series!, at)?.mdc ?? 0).map((mdc) => +mdc.toFixed(6))).toEqual([
+      +(1.96 * Math.hypot(5, 5)).toFixed(6),
+      +(1.96 * Math.hypot(3, 3)).toFixed(6),
+      +(1.96 * Math.hypot(5, 5)).toFixed(6),
+      0,
+    ]);
+    expect(changeAt(series!, 0)).toEqual(jasmine.objectContaining({ before: 90, now: 108, verdict: 'more' }));
+    expect(changeAt(series!, 1)!.caveats).toEqual([]);
+    const { errorSource, ...sinceLast } = series!.sinceLast!;
+    expect(errorSource).toContain('two examiners');
+    expect(changeAt(series!, 2)).toEqual(sinceLast);
   });
 
   it('leaves out what has no trial yet', () => {

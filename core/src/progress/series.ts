@@ -3,8 +3,7 @@ import type { MeasurementKey, Session } from '../assessment.js';
 import { motion, protocolName, protocolOf } from '../catalogue/index.js';
 import type { ErrorContext } from '../error/own.js';
 import { bandAround } from '../error/sem.js';
-import { errorOf } from '../error/table.js';
-import { changeBetween, type Change } from '../finding/change.js';
+import { changeBetween, changeOf, errorOfTwo, type Change, type Comparable } from '../finding/change.js';
 import { measure, type MeasuredValue } from '../measurement.js';
 import type { Digit, Instrument, IsoDate, Mode, MotionId, Position, Side } from '../terms.js';
 
@@ -12,6 +11,8 @@ export interface SeriesPoint {
   readonly on: IsoDate;
   readonly value: number;
   readonly sem: number;
+  /** Standard errors beside a reading of the same examiner and beside one of another; left out where one examiner took them all. */
+  readonly sems?: { readonly same: number; readonly other: number };
   /** Half-width of the 95 % band round this reading, in the motion's unit. */
   readonly error: number;
   readonly pain: number | null;
@@ -33,8 +34,6 @@ export interface Series {
   readonly points: readonly SeriesPoint[];
   /** True when the last reading is of the last visit: without it there is nothing new to tell. */
   readonly isCurrent: boolean;
-  /** The last reading against every one before it, in their order: what `changeAt` does not tell from the readings. */
-  readonly changes: readonly Pick<Change, 'mdc' | 'verdict' | 'caveats'>[];
   /** Last reading against the one before it; null with a single reading. */
   readonly sinceLast: Change | null;
   /** Last reading against the first; null with a single reading. */
@@ -83,7 +82,8 @@ export function seriesOf(sessions: readonly Session[], context: ErrorContext = {
   return [...rows].map(([key, readings]) => {
     const last = readings[readings.length - 1]!;
     const { motion: id, side, mode, position, digit } = last.measured.measurement;
-    const changes = readings.slice(0, -1).map(({ measured }) => changeBetween(measured, last.measured, context));
+    const since = (at: number) => (readings.length < 2 ? null : changeBetween(readings[at]!.measured, last.measured, context));
+    const isOfOne = readings.every(({ measured }) => measured.measurement.examiner === last.measured.measurement.examiner);
     const usual = usualWay(readings);
     return {
       key,
@@ -94,10 +94,9 @@ export function seriesOf(sessions: readonly Session[], context: ErrorContext = {
       protocol: protocolOf(last.measured.measurement).id,
       digit,
       isCurrent: last.session === lastSession,
-      points: readings.map((row) => pointOf(row, usual, context)),
-      changes: changes.map(({ mdc, verdict, caveats }) => ({ mdc, verdict, caveats })),
-      sinceLast: changes[changes.length - 1] ?? null,
-      sinceFirst: changes[0] ?? null,
+      points: readings.map((row) => pointOf(row, usual, isOfOne, context)),
+      sinceLast: since(readings.length - 2),
+      sinceFirst: since(0),
       notJoined: otherWays(key, last.measured, rows),
       errorSource: last.measured.errorSource,
     };
@@ -105,11 +104,14 @@ export function seriesOf(sessions: readonly Session[], context: ErrorContext = {
 }
 
 /** The last reading of a series against one before it; null where there is none at that place. */
-export function changeAt({ motion: id, points, changes }: Series, at: number): Omit<Change, 'errorSource'> | null {
-  const change = changes[at];
-  if (!change) return null;
-  const [before, now] = [points[at]!.value, points[points.length - 1]!.value];
-  return { before, now, change: now - before, better: motion(id).better, ...change };
+export function changeAt({ motion: id, points }: Series, at: number): Omit<Change, 'errorSource'> | null {
+  const [before, now] = [points[at], points[points.length - 1]!];
+  if (!before || before === now) return null;
+  return changeOf(id, comparablePoint(before), comparablePoint(now));
+}
+
+function comparablePoint({ value, instrument, examiner, sem, sems }: SeriesPoint): Comparable {
+  return { value, instrument, examiner, sem: sems?.same ?? sem, semOfTwo: sems?.other ?? sem };
 }
 
 /** The examiner and instrument of most readings; of the latest, where as many were taken by another. */
@@ -122,7 +124,7 @@ function usualWay(readings: readonly Row[]): Row {
   return [...readings].reverse().find(({ way }) => counts.get(way) === most)!;
 }
 
-function pointOf({ session, measured }: Row, usual: Row, context: ErrorContext): SeriesPoint {
+function pointOf({ session, measured }: Row, usual: Row, isOfOne: boolean, context: ErrorContext): SeriesPoint {
   const { measurement, value } = measured;
   const reference = usual.measured.measurement;
   const otherExaminer =
@@ -132,11 +134,13 @@ function pointOf({ session, measured }: Row, usual: Row, context: ErrorContext):
     : measurement.instrument !== reference.instrument
       ? `another instrument (${measurement.instrument})`
       : null;
-  const { sem } = otherExaminer ? errorOf({ ...measurement, protocol: protocolOf(measurement).id, value }, false, context) : measured;
+  const sems = isOfOne ? undefined : { same: measured.sem, other: errorOfTwo(measured, context).sem };
+  const sem = sems && otherExaminer ? sems.other : measured.sem;
   return {
     on: session.assessedOn,
     value,
     sem,
+    ...(sems && { sems }),
     error: bandAround(sem),
     pain: measurement.pain ?? null,
     instrument: measurement.instrument,
