@@ -1,6 +1,6 @@
 import { compareDays } from '../days.js';
 import type { MeasurementKey, Session } from '../assessment.js';
-import { motion, protocolName, protocolOf } from '../catalogue/index.js';
+import { protocolName, protocolOf } from '../catalogue/index.js';
 import type { ErrorContext } from '../error/own.js';
 import { bandAround } from '../error/sem.js';
 import { changeBetween, changeOf, errorOfTwo, type Change, type Comparable } from '../finding/change.js';
