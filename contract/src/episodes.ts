@@ -17,7 +17,7 @@ export const Intake = z.strictObject({
   dominantSide: z.enum(['left', 'right', 'both']).nullable().default(null),
   /** Sport, stairs, instrument: what the patient wants back. */
   wanted: z.string().trim().max(300).default(''),
-  precautions: z.array(Precaution).max(60).default([]),
+  precautions: z.array(Precaution).max(200).default([]),
   /** When they are to be measured again; null: nothing agreed. */
   dueOn: Day.nullable().default(null),
 });

@@ -1,32 +1,52 @@
 import type { PlanItem, PlanRequest } from '@dial-gauge/core';
-import { checkWay, findMotion, motion, protocolOfId, waysOf } from '@dial-gauge/core/names';
+import { allowedSides, checkWay, findMotion, isJoint, motion, PRECAUTION_KINDS, protocolOfId, waysOf } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { eachOnce } from './each-once.js';
 import { Motion } from './catalogue-ids.js';
 import { Day, Digit, InvolvedSide, Mode, Position, Side } from './ids.js';
 
-/** A limit of one motion, as an episode and a plan file hold it. */
+/** What may not be done, as an episode and a plan file hold it. */
 export const Precaution = z
   .strictObject({
     motion: Motion,
+    /** What of it is limited; left out: how far. */
+    kind: z.enum(PRECAUTION_KINDS).optional(),
+    /** Only where these are done at once with it. */
+    with: z.array(Motion).min(1).max(3).readonly().optional(),
+    /** This way of measuring alone. */
+    protocol: z.string().optional(),
     side: Side.optional(),
     mode: Mode.optional(),
-    /** Furthest end position in the motion's unit; left out or null: not to be measured. */
+    /** Furthest end position in the motion's unit, of a distance that is better small the least; left out or null: not at all. */
     limit: z.number().nullable().default(null),
     /** First day on which it no longer holds. */
     until: Day.nullable().default(null),
     source: z.string().trim().min(1).max(200),
   })
-  .superRefine(({ motion: id, limit }, context) => {
+  .superRefine(({ motion: id, limit, side, protocol, kind = 'range', with: others = [] }, context) => {
     const about = findMotion(id);
-    if (limit === null || !about) return;
+    if (!about) return;
+    const refuse = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
+    const name = about.name.toLowerCase();
     const { min, max } = about.limits;
-    if (limit < min || limit > max)
-      context.addIssue({
-        code: 'custom',
-        path: ['limit'],
-        message: `${limit} is not an end of ${about.name.toLowerCase()}; allowed: ${min} to ${max}`,
-      });
+    if (limit !== null && (limit < min || limit > max)) refuse('limit', `${limit} is not an end of ${name}; allowed: ${min} to ${max}`);
+    if (limit !== null && kind !== 'range' && kind !== 'weight')
+      refuse('limit', `a limit says nothing of "${kind}"; allowed: no limit, or another kind: range, weight`);
+    const sides = allowedSides(about);
+    if (side && !sides.includes(side)) refuse('side', `${name} has no side "${side}"; allowed: ${sides.join(', ')}, or left out`);
+    const ways = about.protocols.map((way) => way.id);
+    if (protocol !== undefined && !ways.includes(protocol))
+      refuse('protocol', `"${protocol}" is no way of measuring ${name}; allowed: ${ways.join(', ')}`);
+    if (kind !== 'range' && others.length > 0) refuse('with', `motions at once are a range; allowed: no "with" beside "${kind}"`);
+    if (kind === 'range' && others.length > 0 && !isJoint(about.joint))
+      refuse('motion', `${name} is no direction of a joint; allowed beside "with": a motion of a joint`);
+    for (const other of others) {
+      const of = findMotion(other);
+      if (of && (!isJoint(of.joint) || other === id))
+        refuse('with', `"${other}" cannot be done at once with ${name}; allowed: another motion of a joint`);
+    }
+    if (kind !== 'range' && kind !== 'end-range' && kind !== 'resisted' && !isJoint(about.joint))
+      refuse('kind', `"${kind}" says nothing of ${name}; allowed: range, end-range, resisted`);
   });
 export type Precaution = z.infer<typeof Precaution>;
 
@@ -89,7 +109,7 @@ export const PlanFile = z
     assessedOn: Day.optional(),
     measurements: z.array(Wanted).min(1).max(200),
     involvedSide: InvolvedSide.nullable().optional(),
-    precautions: z.array(Precaution).max(100).default([]),
+    precautions: z.array(Precaution).max(200).default([]),
     minutesAvailable: z.number().min(1).max(240).nullable().optional(),
     trials: z.int().min(1).max(6).default(1),
     provoking: z.array(Provoking).max(200).default([]),

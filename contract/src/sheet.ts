@@ -1,4 +1,4 @@
-import { CAUTIONS, checkWay, modesOf, protocolOfId } from '@dial-gauge/core/names';
+import { CAUTION_IDS, checkWay, modesOf, protocolOfId } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { eachOnce } from './each-once.js';
 import { Digit, Mode, Side } from './ids.js';
@@ -30,7 +30,7 @@ export const Sheet = z
     eachOnce(items, key, context, 'is on the sheet already; allowed: each way of measuring once');
   });
 
-const known = new Set(CAUTIONS.map((question) => question.id));
+const known = new Set(CAUTION_IDS);
 const Question = z.string().refine((id) => known.has(id), 'is not one of the questions');
 
 /** Answers to the caution questions of a visit. */

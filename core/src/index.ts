@@ -42,6 +42,8 @@ export { JOINT_PLANES, PLANES, type Plane } from './notation/planes.js';
 export { parseEntry, type Entry } from './notation/entry.js';
 export { formatSftr, parseSftr, readSftr, SftrError, type SftrReading, type SftrRecord } from './notation/sftr.js';
 export * from './norms/index.js';
+export { imposesOf, touchOf, type Imposition, type Touch } from './imposes/index.js';
 export * from './plan/index.js';
+export * from './procedure/index.js';
 export * from './progress/index.js';
 export * from './reading/index.js';

@@ -3,15 +3,16 @@
  * them. What only checks an input or calls the server takes them from here, so
  * that the first screen of the interface does not carry every judgement.
  */
-export { checkValue, checkWay, unknownMotion } from './catalogue/check.js';
-export { findMotion, motion, protocolOfId } from './catalogue/index.js';
+export { allowedSides, checkValue, checkWay, unknownMotion } from './catalogue/check.js';
+export { findMotion, isJoint, motion, protocolOfId } from './catalogue/index.js';
 export { DEVICE_SCALES } from './angle/scale.js';
 export { storedTrial } from './assessment.js';
 export { LEAST_RATERS, LEAST_SUBJECTS } from './error/anova.js';
 export { DEFAULT_RANKING, RANKINGS } from './finding/rankings.js';
 export { NORM_SETS, TASK_NEEDS } from './norms/index.js';
-export { CAUTIONS } from './plan/cautions.js';
+export { CAUTION_IDS } from './plan/cautions.js';
 export { modesOf, waysOf } from './plan/items.js';
+export { PRECAUTION_KINDS } from './plan/kinds.js';
 export { GOAL_SOURCES } from './progress/goal-choice.js';
 export { MARKERS } from './progress/marker.js';
 export * from './terms.js';

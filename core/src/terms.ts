@@ -26,6 +26,8 @@ export const JOINTS = [
   'thoracolumbar',
 ] as const;
 export type Joint = (typeof JOINTS)[number];
+/** Joints of the spine: they are of no side, the side of a motion is the way it goes. */
+export const SPINE_REGIONS = ['cervical', 'thoracic', 'lumbar', 'thoracolumbar'] as const satisfies readonly Joint[];
 
 /** What is measured beside the angle of one joint. */
 export const FAMILIES = ['muscleLength', 'distance', 'girth', 'strength', 'balance', 'check'] as const;

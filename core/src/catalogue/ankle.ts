@@ -35,6 +35,7 @@ const prone = 'Face down, knee bent to 90°, sole to the ceiling.';
 
 export const ANKLE: readonly Motion[] = [
   defineMotion('ankle.dorsiflexion', {
+    nearZero: true,
     name: 'Ankle dorsiflexion',
     short: 'Dorsiflexion',
     plane: 'S',

@@ -60,6 +60,8 @@ export interface MotionSpec {
   readonly limits: readonly [min: number, max: number];
   readonly zeroIs?: Motion['zeroIs'];
   readonly hyper?: boolean;
+  /** Its usual end lies at zero or near it, where it is told how much is lacking; left out: just where past zero is more than straight. */
+  readonly nearZero?: boolean;
   readonly perDigit?: boolean;
   readonly plus?: Motion['plus'];
   readonly minus?: Motion['minus'];
@@ -153,6 +155,7 @@ export function defineMotion(id: MotionId, spec: MotionSpec): Motion {
     limits: { min: spec.limits[0], max: spec.limits[1] },
     zeroIs: spec.zeroIs ?? 'neutral',
     pastZeroIsHyper: spec.hyper ?? false,
+    endsNearZero: spec.nearZero ?? spec.hyper ?? false,
     plus: spec.plus,
     minus: spec.minus,
     protocols: spec.protocols.map((protocol) => protocolOf(id, unit, protocol)),

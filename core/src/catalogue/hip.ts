@@ -118,6 +118,7 @@ export const HIP: readonly Motion[] = [
     ],
   }),
   defineMotion('hip.extension', {
+    nearZero: true,
     name: 'Hip extension',
     short: 'Extension',
     plane: 'S',

@@ -101,6 +101,7 @@ export const MUSCLE_LENGTHS: readonly Motion[] = [
     ],
   }),
   defineMotion('muscleLength.hipExtensionDrop', {
+    nearZero: true,
     name: 'Edge-of-table hip drop',
     limits: [-60, 50],
     ...PLANE_LEVEL,
@@ -194,6 +195,7 @@ export const MUSCLE_LENGTHS: readonly Motion[] = [
   }),
   ...(['Straight', 'Bent'] as const).map((knee) =>
     defineMotion(`muscleLength.calfKnee${knee}`, {
+      nearZero: true,
       name: `Calf, knee ${knee.toLowerCase()}`,
       limits: [-60, 60],
       protocols: [

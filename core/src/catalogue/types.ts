@@ -97,6 +97,8 @@ export interface Motion extends ZeroWords {
   readonly sides: 'limb' | 'towards' | 'midline';
   /** True where a finger has to be named. */
   readonly perDigit: boolean;
+  /** True where the usual end lies at zero or near it: a limit of zero still leaves what is lacking to be measured, and zero itself is its end. */
+  readonly endsNearZero: boolean;
   /** The motion on the other side of zero, with which this one makes an arc. */
   readonly opposite: MotionId | null;
   /** Values a body can hold, in the motion's unit. Outside lies a typing error, not a finding. */

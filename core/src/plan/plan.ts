@@ -3,7 +3,8 @@ import { protocolNamed, type PlanItem } from './items.js';
 import { fitInto, type Timed } from './fit.js';
 import { NO_TIMES, secondsFor, turnSecondsOf, type RecordedTimes } from './minutes.js';
 import { bestOrder, type Ordered } from './order.js';
-import { allowedFor, precautionWords, type Precaution } from './precaution.js';
+import { allowedFor, forbiddenWords, type Allowed } from './allowed.js';
+import type { Precaution } from './precaution.js';
 import { stationFor, type Station } from './station.js';
 import { worthOf, type WorthContext } from './worth.js';
 
@@ -19,6 +20,8 @@ export interface PlanStep {
   readonly keep?: boolean;
   /** Where to stop, by a precaution; past it nothing is measured. */
   readonly stopAt?: number;
+  /** To where it goes by itself: by a precaution there is no push at the end. */
+  readonly gentle?: true;
 }
 
 /** What was left out, and why. */
@@ -68,24 +71,28 @@ const KNOW_NOTHING: Pick<WorthContext, 'measuredBefore' | 'foundBefore'> = { mea
 export function planExam(request: PlanRequest): ExamPlan {
   const { items, involved, precautions = [], on = null, minutesAvailable = null, trials = 1, times = NO_TIMES, from = null } = request;
   const { before = KNOW_NOTHING } = request;
-  const asked = items.map((item) => ({ item, allowed: allowedFor(item, precautions, on) }));
-  const forbidden = asked.flatMap(({ item, allowed }) =>
-    allowed.kind === 'forbidden' ? [leftOut(item, 'precaution', `${precautionWords(allowed.by)} (${allowed.by.source})`)] : [],
-  );
-  const open = asked.filter(({ allowed }) => allowed.kind !== 'forbidden');
+  const asked = items.map((item) => askedOf(item, precautions, on));
+  const forbidden = asked.flatMap(({ item, ways }) => {
+    const [first] = ways;
+    const isOut = ways.every(({ allowed }) => allowed.kind === 'forbidden');
+    return isOut && first?.allowed.kind === 'forbidden' ? [leftOut(item, 'precaution', forbiddenWords(first.allowed))] : [];
+  });
+  // Where one way is forbidden another may do.
+  const open = asked
+    .map(({ item, ways }) => ({ item, ways: ways.filter(({ allowed }) => allowed.kind !== 'forbidden') }))
+    .filter(({ ways }) => ways.length > 0);
   const ranks = houseOrder(
     open.map(({ item }) => item),
     involved,
   );
-  const tasks = open.map(({ item }, i): Timed => {
-    const ways = item.protocols.map(protocolNamed);
+  const tasks = open.map(({ item, ways }, i): Timed => {
     return {
-      at: [...new Set(ways.map((way) => stationFor(way.position, item.side)))],
+      at: [...new Set(ways.map(({ protocol }) => stationOf({ protocol, side: item.side })))],
       late: item.provoking ?? false,
       locked: item.locked ?? false,
       keep: item.keep ?? false,
       rank: ranks[i]!,
-      seconds: secondsFor(ways[0]!, trials, times),
+      seconds: secondsFor(protocolNamed(ways[0]!.protocol), trials, times),
       worth: worthOf(item, i, open.length, { involved, ...before }),
     };
   });
@@ -129,14 +136,21 @@ function houseOrder(items: readonly PlanItem[], involved: InvolvedSide | null): 
 
 const wayKey = ({ protocols, digit }: PlanItem): string => `${protocols[0]} ${digit ?? ''}`;
 
+/** An item with what the precautions say of each way it may be measured. */
 interface Asked {
   readonly item: PlanItem;
-  readonly allowed: ReturnType<typeof allowedFor>;
+  readonly ways: readonly { readonly protocol: string; readonly allowed: Allowed }[];
 }
 
-function stepOf({ item, allowed }: Asked, at: Station, seconds: number): PlanStep {
+function askedOf(item: PlanItem, precautions: readonly Precaution[], on: IsoDate | null): Asked {
+  const { motion: id, side, mode } = item;
+  const ways = item.protocols.map((protocol) => ({ protocol, allowed: allowedFor({ protocol, motion: id, side, mode }, precautions, on) }));
+  return { item, ways };
+}
+
+function stepOf({ item, ways }: Asked, at: Station, seconds: number): PlanStep {
   const { digit, side, mode, provoking, locked, keep } = item;
-  const protocol = item.protocols.find((id) => stationOf({ protocol: id, side }) === at)!;
+  const { protocol, allowed } = ways.find((way) => stationOf({ protocol: way.protocol, side }) === at)!;
   return {
     protocol,
     ...(digit ? { digit } : {}),
@@ -147,6 +161,7 @@ function stepOf({ item, allowed }: Asked, at: Station, seconds: number): PlanSte
     ...(locked ? { locked } : {}),
     ...(keep ? { keep } : {}),
     ...(allowed.kind === 'stop' ? { stopAt: allowed.at } : {}),
+    ...(allowed.kind === 'gentle' ? { gentle: true } : {}),
   };
 }
 

@@ -1,19 +1,27 @@
-import { findMotion, motion, type Motion } from '../catalogue/index.js';
 import { formatNumber, suffixOf } from '../angle/words.js';
+import { findMotion, protocolOfId, regionName } from '../catalogue/index.js';
 import type { IsoDate, Mode, MotionId, Side } from '../terms.js';
+import type { PrecautionKind } from './kinds.js';
 
 /**
- * What may not be done to one motion of this episode: not at all, or only up
- * to a limit, until a day, and who said so. The surgeon's limits win over
- * whatever the program proposes.
+ * What may not be done in this episode, until a day, and who said so. It holds
+ * for every way of measuring that does it, to whatever end and on whichever
+ * side it is measured. The surgeon's limits win over whatever the program
+ * proposes.
  */
 export interface Precaution {
   readonly motion: MotionId;
+  /** How far, where it is left out. */
+  readonly kind?: PrecautionKind;
+  /** Only where all of these are done at once with it, on the same limb. */
+  readonly with?: readonly MotionId[];
+  /** This way of measuring alone. */
+  readonly protocol?: string;
   /** Which side; both where it is left out. */
   readonly side?: Side;
   /** Which mode; both where it is left out. */
   readonly mode?: Mode;
-  /** Furthest end position allowed, in the motion's unit; null: not to be measured at all. */
+  /** Furthest end position allowed, in the motion's unit; of a distance that is better small, the least; of weight, from where bent; null: not at all. */
   readonly limit: number | null;
   /** First day on which it no longer holds; null: until it is lifted. */
   readonly until: IsoDate | null;
@@ -21,82 +29,86 @@ export interface Precaution {
   readonly source: string;
 }
 
-/** What is asked about: one motion on one side in one mode. */
-export interface Moved {
-  readonly motion: MotionId;
-  readonly side: Side;
-  readonly mode: Mode;
-}
-
-/** What the precautions say of it. */
-export type Allowed =
-  | { readonly kind: 'free' }
-  | { readonly kind: 'stop'; readonly at: number; readonly by: Precaution }
-  | { readonly kind: 'forbidden'; readonly by: Precaution };
-
 /** Whether a precaution still holds on a day. Without a day every one holds. */
 export function holdsOn({ until }: Pick<Precaution, 'until'>, on: IsoDate | null): boolean {
   return until === null || on === null || on < until;
 }
 
-/** What is often found short of zero, so that a limit of zero still leaves something to measure. */
-const COMES_FROM_BEHIND_ZERO =
-  /^(knee|elbow|hip|fingerPip|fingerDip|fingerMcp|thumbMcp|thumbIp)\.extension$|^ankle\.dorsiflexion$|Extension$/;
-
-/** A limit that leaves nothing to measure: a motion that starts at zero and may not leave it. */
-function leavesNothing({ id, better }: Motion, limit: number): boolean {
-  return limit <= 0 && better !== 'less' && !COMES_FROM_BEHIND_ZERO.test(id);
-}
-
-/** Another name for the same movement: the two lengths of a bent knee, the raised straight leg. */
-const ALSO: Readonly<Partial<Record<string, readonly MotionId[]>>> = {
-  'knee.flexion': ['muscleLength.proneKneeBend', 'distance.heelToButtock'],
-  'hip.extension': ['muscleLength.hipExtensionDrop'],
-  'hip.flexion': ['muscleLength.straightLegRaise'],
-  'ankle.dorsiflexion': ['distance.kneeToWall'],
-};
-
-/** The motions that a precaution about one holds for. A limit in degrees says nothing to a tape: there it forbids. */
-function reaches(precaution: Precaution, id: MotionId): boolean {
-  return precaution.motion === id || (ALSO[precaution.motion]?.includes(id) ?? false);
-}
-
-/** Those that are about this motion, side and mode, whether they still hold or not. */
-export function precautionsFor(moved: Moved, precautions: readonly Precaution[]): Precaution[] {
+/** The precautions that name a measurement itself, whether they still hold or not: what a chart of it shows. */
+export function precautionsFor(
+  { motion, side, mode }: { readonly motion: MotionId; readonly side: Side; readonly mode: Mode },
+  precautions: readonly Precaution[],
+): Precaution[] {
   return precautions.filter(
     (by) =>
-      reaches(by, moved.motion) &&
-      (by.side === undefined || by.side === moved.side || moved.side === 'midline') &&
-      (by.mode === undefined || by.mode === moved.mode),
+      by.motion === motion &&
+      kindOf(by) === 'range' &&
+      !by.with?.length &&
+      (by.side === undefined || by.side === side || side === 'midline') &&
+      (by.mode === undefined || by.mode === mode),
   );
 }
 
-/**
- * What may be done: the strictest precaution that holds. Straight-leg raise,
- * prone knee bend and the like are held to the limit of the joint they move;
- * a distance cannot be, and is left out.
- */
-export function allowedFor(moved: Moved, precautions: readonly Precaution[], on: IsoDate | null): Allowed {
-  let strictest: Allowed = { kind: 'free' };
-  for (const by of precautionsFor(moved, precautions)) {
-    if (!holdsOn(by, on)) continue;
-    const about = motion(moved.motion);
-    const sameUnit = about.unit === motion(by.motion).unit;
-    if (by.limit === null || !sameUnit || leavesNothing(about, by.limit)) return { kind: 'forbidden', by };
-    if (strictest.kind === 'free' || by.limit < strictest.at) strictest = { kind: 'stop', at: by.limit, by };
-  }
-  return strictest;
-}
+export const kindOf = ({ kind }: Pick<Precaution, 'kind'>): PrecautionKind => kind ?? 'range';
 
-/** Whether a value goes past where it had to stop. */
-export function isPast(allowed: Allowed, value: number): boolean {
-  return allowed.kind === 'forbidden' || (allowed.kind === 'stop' && value > allowed.at);
-}
+const nameOf = (id: MotionId): string => findMotion(id)?.name.toLowerCase() ?? id;
 
-/** "knee flexion, passive: not past 90°, until 12 January (surgeon)" without the day's wording, which is the screen's. */
-export function precautionWords({ motion: id, mode, limit }: Precaution): string {
+function what({ motion: id, limit, ...by }: Precaution): string {
   const about = findMotion(id);
-  const name = about?.name.toLowerCase() ?? id;
-  const what = limit === null ? 'not to be measured' : `not past ${formatNumber(limit)}${about ? suffixOf(about.unit) : ''}`;
-  return `${name}${mode ? `, ${mode}` : ''}: ${what}`;
+  const figure = limit === null ? '' : `${formatNumber(limit)}${about ? suffixOf(about.unit) : ''}`;
+  switch (kindOf(by)) {
+    case 'range':
+      if (limit === null) return by.with?.length ? 'not at once' : 'not to be measured';
+      return about?.better === 'less' ? `not below ${figure}` : `not past ${figure}`;
+    case 'end-range':
+      return 'not to its end: no push there, nothing that draws or loads it so far';
+    case 'against-gravity':
+      return 'not by own strength against gravity';
+    case 'resisted':
+      return 'not against resistance';
+    case 'weight': {
+      const joint = about ? regionName(about.joint).toLowerCase() : id;
+      return limit === null ? `no weight on the ${joint}` : `no weight on the ${joint} at ${figure} or more`;
+    }
+    case 'single-leg':
+      return 'no standing on this leg alone';
+  }
+}
+
+/** Precautions that say the same of several motions, each list in its order. */
+export function alikePrecautions(precautions: readonly Precaution[]): Precaution[][] {
+  const alike = new Map<string, Precaution[]>();
+  for (const by of precautions) {
+    const { motion: id, ...rest } = by;
+    const key = JSON.stringify([
+      kindOf(by),
+      rest.with,
+      rest.protocol,
+      rest.side,
+      rest.mode,
+      rest.limit,
+      rest.until,
+      rest.source,
+      findMotion(id)?.joint,
+    ]);
+    alike.set(key, [...(alike.get(key) ?? []), by]);
+  }
+  return [...alike.values()];
+}
+
+/** "shoulder: flexion, extension, abduction: not against resistance": the same said of several motions of one joint. */
+export function alikeWords(alike: readonly Precaution[]): string {
+  const [first] = alike as [Precaution, ...Precaution[]];
+  if (alike.length === 1) return precautionWords(first);
+  const about = findMotion(first.motion);
+  const names = alike.map((by) => (findMotion(by.motion)?.short ?? by.motion).toLowerCase());
+  const others = first.with?.length ? ` with ${first.with.map(nameOf).join(' and ')}` : '';
+  return `${about ? `${regionName(about.joint).toLowerCase()} ` : ''}${names.join(', ')}${others}${first.mode ? `, ${first.mode}` : ''}: ${what(first)}`;
+}
+
+/** "knee flexion, passive: not past 90°" without side and day, whose wording is the screen's. */
+export function precautionWords(by: Precaution): string {
+  const names = [by.motion, ...(by.with ?? [])].map(nameOf).join(' with ');
+  const way = by.protocol ? protocolOfId(by.protocol) : undefined;
+  return `${names}${way ? `, ${way.label}` : ''}${by.mode ? `, ${by.mode}` : ''}: ${what(by)}`;
 }

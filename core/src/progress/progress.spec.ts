@@ -1,7 +1,7 @@
 import type { Measurement, Session } from '../assessment.js';
 import { COURSES } from '../course/index.js';
 import { addWeeks } from '../days.js';
-import { PROCEDURES } from '../plan/index.js';
+import { PROCEDURES } from '../procedure/index.js';
 import {
   changeAt,
   changeWord,

@@ -225,10 +225,10 @@ describe('what is entered is kept', () => {
 
   it('does not let a second examiner undo the caution answers or the summary of the first', async () => {
     const { visitId } = await measured();
-    const answers = { asked: ['clot'], note: '' };
+    const answers = { asked: ['clot-leg'], note: '' };
     await agent
       .put(`/api/visits/${visitId}/cautions`)
-      .send({ ...answers, yes: ['clot'], revision: 0 })
+      .send({ ...answers, yes: ['clot-leg'], revision: 0 })
       .expect(200);
     const { body } = await second
       .put(`/api/visits/${visitId}/cautions`)

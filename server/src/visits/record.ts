@@ -1,5 +1,5 @@
 import type { EpisodeView, MeasurementView, OddRecord, PatientView, PlanView, VisitRecord, VisitView } from '@dial-gauge/contract';
-import { ASSUMED_HAND, findMotion, findProtocol, PROTOCOLS, protocolOfId, SIDES, type NormSet, type OwnError } from '@dial-gauge/core';
+import { ASSUMED_HAND, cautionNow, findMotion, findProtocol, PROTOCOLS, protocolOfId, SIDES, type NormSet, type OwnError } from '@dial-gauge/core';
 import { In, type SelectQueryBuilder } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
 import { Episode } from '../episodes/entities.js';
@@ -63,7 +63,7 @@ export async function visitRecord(work: UnitOfWork, id: string): Promise<VisitRe
     sheet: row.sheet && row.sheet.filter((item) => protocolOfId(item.protocol)),
     plan: plan.plan,
     revision: row.revision,
-    cautions: row.cautions,
+    cautions: row.cautions && { ...row.cautions, asked: row.cautions.asked.map(cautionNow), yes: row.cautions.yes.map(cautionNow) },
     hand: clinic.handWidths ?? ASSUMED_HAND,
     measurements: byVisit.get(id) ?? [],
     previous: before ? { assessedOn: before.assessedOn, measurements: byVisit.get(before.id) ?? [] } : null,
@@ -223,7 +223,7 @@ function readable(plan: PlanView | null): { plan: PlanView | null; odd: OddRecor
 /** A limit that cannot be read must not be passed over in silence. */
 function oddPrecautions({ precautions }: EpisodeView): OddRecord[] {
   return precautions
-    .filter((precaution) => !findMotion(precaution.motion))
+    .filter(({ motion, with: others = [] }) => ![motion, ...others].every(findMotion))
     .map(({ motion, limit, source }) => ({
       id: motion,
       what: `precaution: ${motion}, ${limit === null ? 'not to be measured' : `to ${limit}`} (${source})`,

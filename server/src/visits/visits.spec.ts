@@ -148,12 +148,12 @@ describe('preparing over HTTP', () => {
     const { visitId } = await start();
     const first = await wren
       .put(`/api/visits/${visitId}/cautions`)
-      .send({ asked: ['clot', 'fracture'], yes: ['clot'], revision: 0 })
+      .send({ asked: ['clot-leg', 'fracture'], yes: ['clot-leg'], revision: 0 })
       .expect(200);
-    expect(first.body.cautions).toEqual(jasmine.objectContaining({ outcome: 'refer', by: 'wren', yes: ['clot'] }));
+    expect(first.body.cautions).toEqual(jasmine.objectContaining({ outcome: 'refer', by: 'wren', yes: ['clot-leg'] }));
     const again = await rook
       .put(`/api/visits/${visitId}/cautions`)
-      .send({ asked: ['clot', 'fracture'], yes: [], note: 'cleared by the clinic next door', revision: 1 })
+      .send({ asked: ['clot-leg', 'fracture'], yes: [], note: 'cleared by the clinic next door', revision: 1 })
       .expect(200);
     expect(again.body.cautions).toEqual(jasmine.objectContaining({ outcome: 'measure', by: 'rook' }));
     const kept = await harness.dataSource.getRepository(ChangeRow).find({ where: { subjectId: visitId }, order: { changedAt: 'ASC' } });

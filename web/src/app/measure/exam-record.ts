@@ -163,9 +163,9 @@ export abstract class ExamRecord {
     return question && compareWithNorm(question.set, question.query, value, this.semAt(value));
   }
 
-  protected allowedAt({ motion: id, mode }: Pick<RunRow, 'motion' | 'mode'>, side: Side): Allowed {
+  protected allowedAt({ motion: id, mode, protocol }: Pick<RunRow, 'motion' | 'mode' | 'protocol'>, side: Side): Allowed {
     const record = this.record();
-    return record ? allowedFor({ motion: id, mode, side }, record.episode.precautions, record.visit.assessedOn) : { kind: 'free' };
+    return record ? allowedFor({ protocol, motion: id, mode, side }, record.episode.precautions, record.visit.assessedOn) : { kind: 'free' };
   }
 
   /** What is missing or odd in the position the patient is in. */

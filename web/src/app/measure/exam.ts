@@ -191,7 +191,7 @@ export class Exam extends ExamCourse {
     const allowed = this.allowed();
     const value = valueOfReading(this.protocol(), reading);
     let past: PastLimit | undefined;
-    if (allowed.kind !== 'free' && isPast(allowed, value)) {
+    if (allowed.kind !== 'free' && isPast(allowed, value, this.row().motion)) {
       const limit = allowed.kind === 'stop' ? allowed.at : null;
       if (why === undefined) {
         this.pastStop.set({ value, limit, source: allowed.by.source });
@@ -224,7 +224,7 @@ export class Exam extends ExamCourse {
     for (const { end, at } of found) {
       const checked = readAtDial(String(end.end), protocolOfId(at!.row.protocol)!, { ...this.tool(), scale: null });
       if (!checked.ok) return this.refuse(checked.message);
-      if (isPast(this.allowedAt({ motion: end.motion, mode }, end.side), end.end))
+      if (isPast(this.allowedAt(at!.row, end.side), end.end, end.motion))
         return this.refuse(`${sidedName(end.motion, end.side)} goes past its limit: hold that one by itself, with a reason.`);
     }
     for (const { end, at } of found) this.keep(at!.place, { start: 0, end: end.end, entered: text });

@@ -121,7 +121,7 @@ describe('MeasurePage', () => {
   });
 
   it('measures nothing where the caution questions said to refer', async () => {
-    const cautions = { asked: ['clot'], yes: ['clot'], note: '', outcome: 'refer' as const, by: 'Wren', at: '2026-11-20T09:00:00Z' };
+    const cautions = { asked: ['clot-leg'], yes: ['clot-leg'], note: '', outcome: 'refer' as const, by: 'Wren', at: '2026-11-20T09:00:00Z' };
     await open(visitRecord({ cautions }));
     expect(text('.refer h2')).toBe('This visit ended before measuring: refer');
     expect(page().querySelector('.entry')).toBeNull();

@@ -2,6 +2,7 @@ import {
   bandAround,
   describeEnd,
   endFigure,
+  forbiddenWords,
   formatNumber,
   formatSize,
   isTilted,
@@ -52,7 +53,8 @@ export function limitWords(exam: Exam): string {
   if (allowed.kind === 'free') return '';
   const { until, source } = allowed.by;
   const when = until === null ? '' : ` until ${dayWords(until)}`;
-  const what = allowed.kind === 'stop' ? `Stop at ${formatSize(allowed.at, exam.motion().unit)}` : 'Not to be measured';
+  if (allowed.kind === 'forbidden') return `Not to be measured${when}: ${forbiddenWords(allowed)}.`;
+  const what = allowed.kind === 'stop' ? `Stop at ${formatSize(allowed.at, exam.motion().unit)}` : 'To where it goes by itself, no push at the end';
   return `${what}${when} (${source}).`;
 }
 

@@ -5,7 +5,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { CAUTIONS, NOT_A_DIAGNOSIS } from '@dial-gauge/core';
+import { CAUTIONS, NOT_A_DIAGNOSIS, withSigns } from '@dial-gauge/core';
 import { Preparing } from './preparing';
 
 /** Asked before anybody is touched. A yes may end the visit: do not measure, refer. */
@@ -34,7 +34,7 @@ import { Preparing } from './preparing';
       <p class="soft">Tick what applies. {{ notADiagnosis }}</p>
       <ul>
         @for (question of shown(); track question.id) {
-          <li>
+          <li [class.sign]="question.follows">
             <mat-checkbox [checked]="yes().includes(question.id)" (change)="tick(question.id, $event.checked)">
               {{ question.ask }}
               @if (question.ifYes === 'refer') {
@@ -66,6 +66,9 @@ import { Preparing } from './preparing';
     }
     ul {
       margin: 4px 0 8px;
+    }
+    .sign {
+      padding-left: 28px;
     }
     .ends {
       margin-left: 4px;
@@ -110,7 +113,10 @@ export class Cautions {
     const asked = this.answered()?.asked ?? [];
     return this.answered() ? this.preparing.questions().filter((question) => !asked.includes(question.id)) : [];
   });
-  protected readonly shown = computed(() => (this.answered() && !this.asking() ? this.unasked() : this.preparing.questions()));
+  /** Signs with which even care ends follow a question that was answered yes. */
+  protected readonly shown = computed(() =>
+    withSigns(this.answered() && !this.asking() ? this.unasked() : this.preparing.questions(), this.yes()),
+  );
   /** The answers taken together with those that were given before. */
   private readonly together = computed(() =>
     this.answered() && !this.asking() ? [...(this.answered()?.yes ?? []), ...this.yes()] : this.yes(),
@@ -131,7 +137,7 @@ export class Cautions {
   });
 
   protected tick(id: string, on: boolean): void {
-    this.yes.update((yes) => (on ? [...yes, id] : yes.filter((other) => other !== id)));
+    this.yes.update((yes) => (on ? [...yes, id] : yes.filter((other) => other !== id && other !== `${id}-signs`)));
   }
 
   /** Leads to the first question that is open. */

@@ -10,6 +10,7 @@ import {
   JOINTS,
   PROCEDURES,
   regionName,
+  TELL_ALWAYS,
   weeksBetween,
   type InvolvedSide,
   type Joint,
@@ -98,8 +99,14 @@ export interface IntakeFields {
         <input matInput type="date" formControlName="dueOn" [min]="latest" />
       </mat-form-field>
     </form>
-    @if (note(); as text) {
-      <p class="soft">{{ text }}</p>
+    @if (procedure(); as of) {
+      <p class="soft">{{ of.note }}</p>
+      <details>
+        <summary>Also out in the early phase, and when to tell the surgeon</summary>
+        <p class="soft"><strong>Also out:</strong> {{ of.alsoOut }}.</p>
+        <p class="soft"><strong>Tell the surgeon:</strong> {{ of.tellSigns }}. {{ tellAlways }}</p>
+        <p class="soft">From memory; the surgeon and local rules win.</p>
+      </details>
     }
   `,
   styles: `
@@ -111,6 +118,12 @@ export interface IntakeFields {
     }
     .wide {
       grid-column: 1 / -1;
+    }
+    summary {
+      min-height: 32px;
+      padding-top: 6px;
+      cursor: pointer;
+      font-size: 13px;
     }
     p {
       margin-top: 6px;
@@ -150,7 +163,8 @@ export class Intake {
     const weeks = weeksBetween(on, this.latest);
     return weeks === 0 ? 'this week' : `${weeks} week${weeks === 1 ? '' : 's'} ago`;
   });
-  protected readonly note = computed(() => findProcedure(this.value().procedureId ?? '')?.note ?? '');
+  protected readonly procedure = computed(() => findProcedure(this.value().procedureId ?? ''));
+  protected readonly tellAlways = TELL_ALWAYS;
 
   constructor() {
     effect(() => {

@@ -8,10 +8,14 @@ import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { explain, Precaution } from '@dial-gauge/contract';
 import {
+  alikePrecautions,
+  alikeWords,
+  allowedSides,
   findProcedure,
   holdsOn,
   MOTIONS,
   motion,
+  PRECAUTION_KINDS,
   precautionWords,
   SURGEON_WINS,
   suffixOf,
@@ -19,12 +23,21 @@ import {
   type Mode,
   type Motion,
   type MotionId,
+  type PrecautionKind,
   type Side,
 } from '@dial-gauge/core';
 import { dayWords } from '../caseload/words';
 import { Preparing } from './preparing';
 
 const MOST = 12;
+const KIND_WORDS: Readonly<Record<PrecautionKind, string>> = {
+  range: 'how far',
+  'end-range': 'its end',
+  'against-gravity': 'against gravity',
+  resisted: 'against resistance',
+  weight: 'weight on it',
+  'single-leg': 'on this leg alone',
+};
 const matches = (about: Motion, words: readonly string[]): boolean => words.every((word) => about.name.toLowerCase().includes(word));
 
 /** What may not be done: limits with a day and a source. Ready sets are proposals; the surgeon's limits win. */
@@ -41,13 +54,19 @@ export class Precautions {
   protected readonly surgeonWins = SURGEON_WINS;
   protected readonly dayWords = dayWords;
   protected readonly words = precautionWords;
+  protected readonly groupWords = alikeWords;
+  protected readonly kinds = PRECAUTION_KINDS;
+  protected readonly kindWords = KIND_WORDS;
 
   protected readonly list = computed(() => this.preparing.record()?.episode.precautions ?? []);
+  /** What says the same of several motions stands in one line, until it is opened. */
+  protected readonly groups = computed(() => alikePrecautions(this.list()));
+  protected readonly opened = signal<readonly string[]>([]);
   /** What is usual after the procedure of this episode and is not in the list yet. */
   protected readonly proposed = computed((): readonly Precaution[] => {
     const record = this.preparing.record();
     const procedure = findProcedure(record?.episode.procedureId ?? '');
-    if (!record || !procedure || !record.episode.procedureOn) return [];
+    if (!record || !procedure) return [];
     const { involvedSide, procedureOn } = record.episode;
     const side: Side | undefined = involvedSide === 'left' || involvedSide === 'right' ? involvedSide : undefined;
     const known = new Set(this.list().map(sameness));
@@ -61,6 +80,9 @@ export class Precautions {
   protected readonly typed = signal('');
   protected readonly side = signal<Side | ''>('');
   protected readonly mode = signal<Mode | ''>('');
+  protected readonly kind = signal<PrecautionKind>('range');
+  /** What the fields do not show: combined motions, one way of measuring. */
+  private readonly rest = signal<Pick<Precaution, 'with' | 'protocol'>>({});
   protected readonly limit = signal('');
   protected readonly until = signal('');
   protected readonly source = signal('');
@@ -74,13 +96,29 @@ export class Precautions {
     return id ? suffixOf(motion(id).unit).trim() || 'yes/no' : 'degrees';
   });
 
+  protected readonly hasLimit = computed(() => this.kind() === 'range' || this.kind() === 'weight');
+  protected readonly sides = computed((): readonly Side[] => {
+    const id = this.motionId();
+    return id ? allowedSides(motion(id)).filter((side) => side !== 'midline') : ['left', 'right'];
+  });
+
+  protected open(group: readonly Precaution[]): void {
+    this.opened.update((opened) => [...opened, alikeWords(group)]);
+  }
+
+  protected removeAll(group: readonly Precaution[]): void {
+    this.changed.emit(this.list().filter((other) => !group.includes(other)));
+  }
+
   protected hasRunOut(precaution: Precaution): boolean {
     return !holdsOn(precaution, this.preparing.record()?.visit.assessedOn ?? null);
   }
 
   /** Fills the fields with one of the list; adding it puts it in the place of the old one. */
   protected edit(precaution: Precaution): void {
-    const { motion: id, side, mode, limit, until, source } = precaution;
+    const { motion: id, side, mode, kind, limit, until, source, with: others, protocol } = precaution;
+    this.kind.set(kind ?? 'range');
+    this.rest.set({ ...(others && { with: others }), ...(protocol && { protocol }) });
     this.typed.set(motion(id).name);
     this.side.set(side ?? '');
     this.mode.set(mode ?? '');
@@ -93,6 +131,8 @@ export class Precautions {
 
   protected leave(): void {
     for (const field of [this.typed, this.limit, this.until, this.source, this.problem]) field.set('');
+    this.kind.set('range');
+    this.rest.set({});
     this.changing.set(null);
     this.adding.set(false);
   }
@@ -114,9 +154,11 @@ export class Precautions {
     }
     const parsed = Precaution.safeParse({
       motion: id,
+      ...(this.kind() === 'range' ? {} : { kind: this.kind() }),
+      ...(this.changing()?.motion === id ? this.rest() : {}),
       ...(this.side() ? { side: this.side() } : {}),
       ...(this.mode() ? { mode: this.mode() } : {}),
-      limit: text === '' ? null : Number(text),
+      limit: text === '' || !this.hasLimit() ? null : Number(text),
       until: this.until() || null,
       source: this.source(),
     });
@@ -146,4 +188,5 @@ export class Precautions {
   }
 }
 
-const sameness = ({ motion: id, side, mode, limit }: Precaution): string => [id, side, mode, limit].join(' ');
+const sameness = ({ motion: id, kind, with: others, protocol, side, mode, limit }: Precaution): string =>
+  [id, kind ?? 'range', others, protocol, side, mode, limit].join(' ');

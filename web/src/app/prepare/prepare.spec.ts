@@ -4,7 +4,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter, Router } from '@angular/router';
 import type { ClinicView, VisitRecord } from '@dial-gauge/contract';
-import { cautionsFor } from '@dial-gauge/core';
+import { cautionsFor, MODES, touchOf, type MotionId } from '@dial-gauge/core';
 import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
 import { PreparePage } from './prepare';
 
@@ -81,14 +81,14 @@ describe('PreparePage', () => {
     await click('Start measuring');
     expect(text('footer [role=alert]')).toBe('Ask the caution questions first.');
     await click('None of these');
-    const cautions = { asked: ['clot'], yes: [], note: '', outcome: 'measure', by: 'Wren', at: '2026-11-20T09:00:00Z' } as const;
+    const cautions = { asked: ['clot-leg'], yes: [], note: '', outcome: 'measure', by: 'Wren', at: '2026-11-20T09:00:00Z' } as const;
     const asked = await answer(
       `/api/visits/${SOME_ID}/cautions`,
       visitRecord({ cautions: { ...cautions, asked: [...cautions.asked], yes: [] } }),
     );
     expect(asked['yes']).toEqual([]);
-    expect(asked['asked']).toContain('clot');
-    expect(asked['asked']).not.toContain('neck-vessels');
+    expect(asked['asked']).toContain('clot-leg');
+    expect(asked['asked']).not.toContain('clot-arm');
     await click('Start measuring');
     const { plan, revision } = (await answer(`/api/visits/${SOME_ID}/plan`, visitRecord())) as {
       plan: { steps: object[] };
@@ -102,21 +102,21 @@ describe('PreparePage', () => {
 
   it('ends with referring where a question is answered yes, and says what to do', async () => {
     await open(visitRecord({ sheet: [{ protocol: 'knee.flexion/supine' }] }));
-    const box = [...page().querySelectorAll<HTMLElement>('mat-checkbox')].find((c) => c.textContent!.includes('Calf'))!;
+    const box = [...page().querySelectorAll<HTMLElement>('mat-checkbox')].find((c) => c.textContent!.includes('of the calf or thigh'))!;
     box.querySelector('input')!.click();
     await fixture.whenStable();
     await click('Record 1 yes');
-    const asked = cautionsFor(['knee']).map((question) => question.id);
-    const cautions = { asked, yes: ['clot'], note: '', outcome: 'refer' as const, by: 'Wren', at: '2026-11-20T09:00:00Z' };
+    const asked = cautionsFor(touchOf(MODES.map((mode) => ({ protocol: 'knee.flexion/supine', mode })))).map((question) => question.id);
+    const cautions = { asked, yes: ['clot-leg'], note: '', outcome: 'refer' as const, by: 'Wren', at: '2026-11-20T09:00:00Z' };
     const sent = await answer(`/api/visits/${SOME_ID}/cautions`, visitRecord({ cautions }));
-    expect(sent['yes']).toEqual(['clot']);
+    expect(sent['yes']).toEqual(['clot-leg']);
     expect(text('dg-cautions .outcome')).toContain('Do not measure: refer');
-    expect(text('dg-cautions .outcome')).toContain('do not measure or squeeze the calf');
+    expect(text('dg-cautions .outcome')).toContain('Do not squeeze or stretch the calf');
     await click('Start measuring');
     expect(text('footer [role=alert]')).toBe('A caution question ended this visit: refer.');
     // Opened again only with a reason.
     await click('Ask again');
-    const again = [...page().querySelectorAll<HTMLElement>('mat-checkbox')].find((c) => c.textContent!.includes('Calf'))!;
+    const again = [...page().querySelectorAll<HTMLElement>('mat-checkbox')].find((c) => c.textContent!.includes('of the calf or thigh'))!;
     again.querySelector('input')!.click();
     await fixture.whenStable();
     await click('None of these');
@@ -132,6 +132,8 @@ describe('PreparePage', () => {
     expect(all('.out li')).toEqual([
       'Right hip abduction, active hip abduction: not to be measured (surgeon)',
       'Right hip abduction, passive hip abduction: not to be measured (surgeon)',
+      'Left hip adduction, active hip abduction: not to be measured (surgeon); this way takes the other hip abduction to 30°',
+      'Left hip adduction, passive hip abduction: not to be measured (surgeon); this way takes the other hip abduction to 30°',
     ]);
   });
 
@@ -193,14 +195,20 @@ describe('PreparePage', () => {
     const episode = { ...visitRecord().episode, procedureId: 'meniscus-repair', procedureOn: '2026-11-02' };
     await open(visitRecord({ episode }));
     expect(text('dg-precautions')).toContain('The surgeon’s limits for this patient win');
-    await click('Propose the 1 usual');
+    await click('Propose the 4 usual');
     const sent = await answer(`/api/episodes/${SOME_ID}/intake`, {
       ...episode,
       precautions: [{ ...LIMIT, motion: 'knee.flexion', until: '2026-12-14' }],
       revision: 1,
     });
+    const source = (week: number, confidence = 'medium') =>
+      `usual after meniscus repair, vertical, to week ${week} (from memory, confidence ${confidence})`;
+    const knee = { motion: 'knee.flexion', side: 'right' };
     expect(sent['precautions']).toEqual([
-      { motion: 'knee.flexion', side: 'right', limit: 90, until: '2026-12-14', source: 'usual after meniscus repair, vertical, to week 6' },
+      { ...knee, limit: 90, until: '2026-12-14', source: source(6) },
+      { ...knee, kind: 'resisted', limit: null, until: '2026-12-28', source: source(8) },
+      { ...knee, kind: 'weight', limit: 90, until: '2027-02-22', source: source(16, 'high') },
+      { ...knee, kind: 'weight', limit: 20, until: '2026-12-14', source: source(6) },
     ]);
     expect(text('dg-precautions li')).toContain('right knee flexion: not past 90° until 14 Dec 2026 · surgeon');
   });
@@ -217,6 +225,42 @@ describe('PreparePage', () => {
     await click('Change precaution');
     const sent = await answer(`/api/episodes/${SOME_ID}/intake`, { ...visitRecord().episode, revision: 1 });
     expect(sent['precautions']).toEqual([{ ...LIMIT, limit: 100 }, other]);
+  });
+
+  it('shows what says the same of several motions in one line, until it is opened', async () => {
+    const of = (motion: MotionId) => ({ ...LIMIT, motion, kind: 'resisted' as const, limit: null });
+    const precautions = [of('shoulder.flexion'), of('shoulder.abduction'), of('knee.flexion')];
+    await open(visitRecord({ episode: { ...visitRecord().episode, precautions } }));
+    expect(all('dg-precautions li strong')).toEqual([
+      'right shoulder flexion, abduction: not against resistance',
+      'right knee flexion: not against resistance',
+    ]);
+    await click('Show each: shoulder flexion, abduction: not against resistance');
+    expect(all('dg-precautions li strong').length).toBe(3);
+    await click('Remove: shoulder abduction: not against resistance');
+    const sent = await answer(`/api/episodes/${SOME_ID}/intake`, { ...visitRecord().episode, revision: 1 });
+    expect(sent['precautions']).toEqual([precautions[0], precautions[2]]);
+  });
+
+  it('asks for the signs that end even care only after a yes', async () => {
+    await open(visitRecord({ sheet: [{ protocol: 'cervical.rotation/sitting' }] }));
+    const labels = () => all('dg-cautions mat-checkbox').join(' ');
+    expect(labels()).not.toContain('lips tingle');
+    const box = [...page().querySelectorAll<HTMLElement>('mat-checkbox')].find((c) => c.textContent!.includes('long steroids'))!;
+    box.querySelector('input')!.click();
+    await fixture.whenStable();
+    expect(labels()).toContain('lips tingle');
+    await click('Record 1 yes');
+    const cautions = {
+      asked: ['upper-neck'],
+      yes: ['upper-neck'],
+      note: '',
+      outcome: 'measure-with-care' as const,
+      by: 'Wren',
+      at: '2026-11-20T09:00:00Z',
+    };
+    const sent = await answer(`/api/visits/${SOME_ID}/cautions`, visitRecord({ cautions }));
+    expect([sent['yes'], (sent['asked'] as string[]).includes('upper-neck-signs')]).toEqual([['upper-neck'], true]);
   });
 
   it('says what is wrong with a precaution', async () => {

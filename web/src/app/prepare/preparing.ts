@@ -16,13 +16,14 @@ import {
   EXAM_SETS,
   itemsOfSheet,
   measurementKey,
-  motion,
   planExam,
   protocolOf,
   protocolOfId,
   runSheet,
   stationWords,
+  touchOf,
   turnWords,
+  withSigns,
   type ExamPlan,
   type MeasurementKey,
   type PlanItem,
@@ -169,9 +170,7 @@ export class Preparing {
   });
 
   /** The caution questions that what is to be measured calls for. */
-  readonly questions = computed(() =>
-    cautionsFor([...new Set(this.sheet().map((item) => motion(protocolOfId(item.protocol)!.motion).joint))]),
-  );
+  readonly questions = computed(() => cautionsFor(touchOf(this.items().map(({ protocols, mode }) => ({ protocol: protocols[0]!, mode })))));
   readonly cautions = computed((): CautionsView | null => this.record()?.cautions ?? null);
   readonly refer = computed(() => this.cautions()?.outcome === 'refer');
 
@@ -302,7 +301,7 @@ export class Preparing {
   }
 
   saveCautions(yes: readonly string[], note: string): Observable<VisitRecord> {
-    const asked = this.questions().map((question) => question.id);
+    const asked = withSigns(this.questions(), yes).map((question) => question.id);
     const { visit, revision } = this.record()!;
     return this.api.call(VISITS.setCautions, { id: visit.id, body: { asked, yes: [...yes], note, revision } });
   }

@@ -5,10 +5,12 @@ import {
   allowedFor,
   describeEnd,
   finishOf,
+  forbiddenWords,
   isPast,
   judgeRetest,
   modedName,
   motion,
+  protocolOf,
   protocolOfId,
   readAtDial,
   valueOfReading,
@@ -117,7 +119,7 @@ export class Retesting {
     if (read.side && read.side !== marker.side) return this.refuse(`This marker is on the ${marker.side} side; allowed: a reading of it.`);
     const value = valueOfReading(protocol, read.reading);
     const allowed = allowedFor(marker, this.view()!.episode.precautions, this.view()!.visit.assessedOn);
-    if (isPast(allowed, value)) return this.refuse(pastWords(allowed, marker));
+    if (isPast(allowed, value, marker.motion)) return this.refuse(pastWords(allowed, marker));
     this.wanted.set(null);
     const id = crypto.randomUUID();
     this.sendTo(retest, {
@@ -157,7 +159,7 @@ export class Retesting {
     const view = this.view();
     if (!view) return [];
     return view.measured.filter((m) => {
-      const forbidden = allowedFor(m, view.episode.precautions, view.visit.assessedOn).kind === 'forbidden';
+      const forbidden = allowedFor({ ...m, protocol: protocolOf(m).id }, view.episode.precautions, view.visit.assessedOn).kind === 'forbidden';
       return motion(m.motion).unit !== 'yesNo' && !forbidden;
     });
   });
@@ -185,7 +187,7 @@ export function markerName({ motion: id, side, mode, digit }: Marker): string {
 }
 
 function pastWords(allowed: ReturnType<typeof allowedFor>, marker: Marker): string {
-  if (allowed.kind === 'forbidden') return `It is not to be measured (${allowed.by.source}).`;
+  if (allowed.kind === 'forbidden') return `It is not to be measured: ${forbiddenWords(allowed)}.`;
   const limit = allowed.kind === 'stop' ? `${describeEnd(motion(marker.motion), allowed.at)}, set by ${allowed.by.source}` : '';
   return `That is past the limit of ${limit}: stop there. A reading past it is entered on Measure, with its reason.`;
 }

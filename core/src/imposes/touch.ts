@@ -1,0 +1,68 @@
+import { motion, protocolOfId } from '../catalogue/index.js';
+import type { Joint, Mode } from '../terms.js';
+import { imposesOf, jointOf } from './index.js';
+import type { Imposition } from './types.js';
+
+/** What a way of measuring asks of the whole person. */
+export const TRAITS = [
+  'effort',
+  'balance',
+  'eyes-closed',
+  'overhead',
+  'head-down',
+  'face-down',
+  'end-range',
+  'by-hand',
+  'girth',
+  'nerve',
+] as const;
+export type Trait = (typeof TRAITS)[number];
+
+/** What is touched when this is done: joints that are measured, moved, loaded, held on to or leant on; and how. */
+export interface Touch {
+  readonly joints: ReadonlySet<Joint>;
+  readonly traits: ReadonlySet<Trait>;
+}
+
+const jointOfRow = (row: Imposition): Joint => (row.what === 'moves' ? jointOf(row.motion) : row.joint);
+
+/** A limb that merely lies or hangs is not touched; the neck that is turned and the back that is arched are. */
+function isTouched(row: Imposition): boolean {
+  return row.what === 'touches' || row.limb === 'trunk' || row.by !== 'held' || row.load !== 'none';
+}
+
+/** Arms so far up. @see common practice, no source */
+const OVERHEAD = 120;
+
+function traitsOf(protocol: string, mode: Mode): Trait[] {
+  const { motion: id, position } = protocolOfId(protocol)!;
+  const rows = imposesOf(protocol);
+  const moves = rows.filter((row) => row.what === 'moves');
+  const goes = (joint: string, least: number): boolean =>
+    moves.some((row) => row.motion === joint && (row.degrees === 'full' || row.degrees >= least));
+  const standsAlone = rows.some((row) => row.what === 'bears' && row.joint === 'ankle' && row.limb !== 'both' && row.load === 'body');
+  const bothStand = ['measured', 'other'].every((limb) =>
+    rows.some((row) => row.what === 'bears' && row.joint === 'ankle' && row.limb === limb),
+  );
+  const { joint } = motion(id);
+  return [
+    ...(rows.some((row) => row.load === 'resisted') || joint === 'check' ? (['effort'] as const) : []),
+    ...(standsAlone && !bothStand ? (['balance'] as const) : []),
+    ...(id.endsWith('EyesClosed') ? (['eyes-closed'] as const) : []),
+    ...(goes('shoulder.flexion', OVERHEAD) || goes('shoulder.abduction', OVERHEAD) ? (['overhead'] as const) : []),
+    ...(position === 'standing' && goes('lumbar.flexion', 50) ? (['head-down'] as const) : []),
+    ...(position === 'prone' ? (['face-down'] as const) : []),
+    ...(moves.some((row) => row.degrees === 'full' || row.load === 'stretch') ? (['end-range'] as const) : []),
+    ...(mode === 'passive' || rows.some((row) => row.load === 'resisted') ? (['by-hand'] as const) : []),
+    ...(joint === 'girth' ? (['girth'] as const) : []),
+    ...(moves.some((row) => row.motion === 'knee.extension' && row.load === 'stretch') ? (['nerve'] as const) : []),
+  ];
+}
+
+/** What is touched by all of these together. */
+export function touchOf(done: readonly { readonly protocol: string; readonly mode: Mode }[]): Touch {
+  return {
+    joints: new Set(done.flatMap(({ protocol }) => imposesOf(protocol).filter(isTouched).map(jointOfRow))),
+    traits: new Set(done.flatMap(({ protocol, mode }) => traitsOf(protocol, mode))),
+  };
+}

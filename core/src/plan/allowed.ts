@@ -1,0 +1,210 @@
+import { findMotion, isJoint, motion, regionName, type Motion } from '../catalogue/index.js';
+import { directionOf, imposesOf, jointOf, type Imposition, type JointMotion, type Moves } from '../imposes/index.js';
+import type { IsoDate, Joint, Mode, MotionId, Side } from '../terms.js';
+import { holdsOn, kindOf, precautionWords, type Precaution } from './precaution.js';
+
+/** What is asked about: a way of measuring, on one side in one mode. */
+export interface Moved {
+  readonly protocol: string;
+  readonly motion: MotionId;
+  readonly side: Side;
+  readonly mode: Mode;
+}
+
+/**
+ * What the precautions say of it. `gentle`: to where it goes by itself, with
+ * no push at the end. `row` is what the way of measuring does that is limited;
+ * null where the precaution names the measurement itself.
+ */
+export type Allowed =
+  | { readonly kind: 'free' }
+  | { readonly kind: 'gentle'; readonly by: Precaution; readonly row: Imposition | null }
+  | { readonly kind: 'stop'; readonly at: number; readonly by: Precaution; readonly row: Imposition | null }
+  | { readonly kind: 'forbidden'; readonly by: Precaution; readonly row: Imposition | null };
+
+const FREE: Allowed = { kind: 'free' };
+
+/**
+ * What may be done: everything a way of measuring imposes is held against
+ * every precaution that holds on the day, and the strictest answer counts. What
+ * is read may be stopped at a limit; what is done beside it cannot be, and
+ * leaves it out.
+ */
+export function allowedFor(moved: Moved, precautions: readonly Precaution[], on: IsoDate | null): Allowed {
+  let strictest: Allowed = FREE;
+  for (const by of precautions) {
+    // What this version does not know is shown as odd and holds nothing back.
+    if (![by.motion, ...(by.with ?? [])].every(findMotion)) continue;
+    if (!holdsOn(by, on) || (by.protocol !== undefined && by.protocol !== moved.protocol)) continue;
+    strictest = stricter(strictest, itself(by, moved), moved);
+    if (by.with?.length) strictest = stricter(strictest, together(by, moved), moved);
+    else for (const row of imposesOf(moved.protocol)) strictest = stricter(strictest, held(by, row, moved), moved);
+    if (strictest.kind === 'forbidden') return strictest;
+  }
+  return strictest;
+}
+
+/** Whether a value goes past where it had to stop. */
+export function isPast(allowed: Allowed, value: number, id: MotionId): boolean {
+  if (allowed.kind === 'forbidden') return true;
+  return allowed.kind === 'stop' && (isLess(id) ? value < allowed.at : value > allowed.at);
+}
+
+const isLess = (id: MotionId): boolean => motion(id).better === 'less';
+
+const ORDER = { free: 0, gentle: 1, stop: 2, forbidden: 3 } as const;
+
+function stricter(a: Allowed, b: Allowed, { motion: id }: Moved): Allowed {
+  if (a.kind === 'stop' && b.kind === 'stop') return (isLess(id) ? b.at > a.at : b.at < a.at) ? b : a;
+  return ORDER[b.kind] > ORDER[a.kind] ? b : a;
+}
+
+/** A limit that leaves nothing to measure: a motion that starts at zero and may not leave it. */
+function stopAt(about: Motion, by: Precaution, at: number, row: Imposition | null): Allowed {
+  const leavesNothing = at <= 0 && about.better === 'more' && !about.endsNearZero;
+  return leavesNothing ? { kind: 'forbidden', by, row } : { kind: 'stop', at, by, row };
+}
+
+/** A precaution that names what is measured and is no direction of a joint: a length, a distance, a force, a stance. */
+function itself(by: Precaution, { motion: id, side, mode }: Moved): Allowed {
+  if (by.motion !== id || by.with?.length || !ofSide(by, side) || (by.mode !== undefined && by.mode !== mode)) return FREE;
+  const about = motion(id);
+  if (isOfJoint(about) && kindOf(by) === 'range') return FREE;
+  if (kindOf(by) === 'range') return by.limit === null ? { kind: 'forbidden', by, row: null } : stopAt(about, by, by.limit, null);
+  if (isOfJoint(about)) return FREE;
+  return { kind: kindOf(by) === 'end-range' ? 'gentle' : 'forbidden', by, row: null };
+}
+
+const isOfJoint = ({ joint }: Motion): boolean => isJoint(joint);
+
+const ofSide = ({ side }: Precaution, moved: Side): boolean =>
+  side === undefined || side === moved || side === 'midline' || moved === 'midline';
+
+/** The whole trunk is its parts: what is limited of it is limited of the chest and the low back. */
+const PARTS: Readonly<Partial<Record<Joint, readonly Joint[]>>> = { thoracolumbar: ['thoracolumbar', 'thoracic', 'lumbar'] };
+const partsOf = (joint: Joint): readonly Joint[] => PARTS[joint] ?? [joint];
+
+/** Whether a row is of the joint and of a limb that a precaution is about. */
+function isAbout(by: Precaution, joint: Joint, row: Imposition, moved: Moved): boolean {
+  const of = row.what === 'moves' ? jointOf(row.motion) : row.joint;
+  return partsOf(joint).includes(of) && limbsOf(row, moved).some((side) => ofSide(by, side));
+}
+
+const OTHER = { left: 'right', right: 'left', midline: 'midline' } as const;
+
+/** Which limbs a row is about. The side of a trunk motion is the way it goes and no limb: it may be either. */
+function limbsOf({ limb, ...row }: Imposition, { motion: id, side }: Moved): readonly Side[] {
+  if (limb === 'trunk') return row.by === 'measurement' ? [side] : ['midline'];
+  if (limb === 'both' || motion(id).sides !== 'limb') return ['left', 'right'];
+  return [limb === 'measured' ? side : OTHER[side]];
+}
+
+/** Whether a row is done in a mode. A position that muscles hold is of both. */
+function inMode(row: Imposition, mode: Mode | undefined, moved: Moved): boolean {
+  if (mode === undefined) return true;
+  if (row.by === 'measurement') return moved.mode === mode;
+  if (row.by === 'held') return mode === 'passive' || row.load === 'limb' || row.load === 'body' || row.load === 'resisted';
+  return row.by === mode;
+}
+
+/** Whether a row is work of muscles against a weight or a hand. */
+function isWork(row: Imposition, moved: Moved): boolean {
+  return row.load !== 'none' && row.load !== 'stretch' && inMode(row, 'active', moved);
+}
+
+/** Zero is nothing, but where it is the end: a straight knee that is moved there, or carries, and not one that lies so. */
+const goesSomewhere = (row: Moves): boolean =>
+  isAtEnd(row) && (row.degrees !== 0 || row.by !== 'held' || row.load === 'body' || row.load === 'stretch');
+
+/** Away from zero; or at zero, where that is the end. */
+const isAtEnd = ({ degrees, motion: id }: Moves): boolean => degrees === 'full' || degrees > 0 || (findMotion(id)?.endsNearZero ?? false);
+
+function held(by: Precaution, row: Imposition, moved: Moved): Allowed {
+  const about = motion(by.motion);
+  if (!isOfJoint(about) || !isAbout(by, about.joint as Joint, row, moved)) return FREE;
+  const forbidden: Allowed = { kind: 'forbidden', by, row };
+  if (row.what === 'touches') return FREE;
+  if (row.what === 'bears') return bearing(by, row, moved) ? forbidden : FREE;
+  const same = directionOf(row.motion) === directionOf(by.motion as JointMotion);
+  const kind = kindOf(by);
+  if (kind === 'resisted') return isResisted(row, same, by) && inMode(row, by.mode, moved) ? forbidden : FREE;
+  if (!same || !inMode(row, by.mode, moved)) return FREE;
+  const isEffort = row.load === 'resisted' && row.degrees === 0;
+  if (kind === 'against-gravity') return isWork(row, moved) && (isEffort || goesSomewhere(row)) ? forbidden : FREE;
+  if (kind === 'end-range')
+    return toItsEnd(row) ? (row.isFigure && row.load !== 'stretch' ? { kind: 'gentle', by, row } : forbidden) : FREE;
+  if (kind !== 'range') return FREE;
+  // An effort without a way moved: against "not at all", not against degrees.
+  if (by.limit === null) return isEffort || goesSomewhere(row) || row.load === 'stretch' ? forbidden : FREE;
+  if (isEffort) return FREE;
+  if (row.isFigure) return stopAt(motion(moved.motion), by, by.limit, row);
+  return row.degrees === 'full' || row.degrees > by.limit ? forbidden : FREE;
+}
+
+/** Joints stand on one limb alone only where the other bears nothing. */
+function bearing(by: Precaution, row: Imposition, moved: Moved): boolean {
+  if (row.load !== 'body' && row.load !== 'resisted') return false;
+  const rows = imposesOf(moved.protocol);
+  if (kindOf(by) === 'single-leg')
+    return row.limb !== 'both' && !rows.some((r) => r.what === 'bears' && r.limb !== row.limb && r.load === 'body');
+  if (kindOf(by) !== 'weight') return false;
+  if (by.limit === null) return true;
+  const least = by.limit;
+  return rows.some(
+    (r) => r.what === 'moves' && r.motion === by.motion && sharesLimb(r, row) && (r.degrees === 'full' || r.degrees >= least),
+  );
+}
+
+const sharesLimb = (a: Imposition, b: Imposition): boolean => a.limb === b.limb || a.limb === 'both' || b.limb === 'both';
+
+/** Effort against a hand; or the joint carrying the body while it moves, whichever way: the muscles of both sides are loaded. */
+function isResisted(row: Moves, same: boolean, by: Precaution): boolean {
+  if (row.load === 'resisted') return same;
+  const sameLine = same || findMotion(row.motion)?.opposite === by.motion;
+  return sameLine && row.load === 'body' && row.by !== 'held';
+}
+
+/** From so many degrees on body weight takes a joint towards its end. @see common practice, no source */
+const DEEP = 90;
+
+function toItsEnd({ degrees, load }: Moves): boolean {
+  if (load === 'stretch' || degrees === 'full') return true;
+  return load === 'body' && degrees >= DEEP;
+}
+
+/** All directions of a combined position on one limb at once. The mode is that of the first. */
+function together(by: Precaution, moved: Moved): Allowed {
+  const rows = imposesOf(moved.protocol).filter((row): row is Moves => row.what === 'moves');
+  const parts = [by.motion, ...(by.with ?? [])].map((id, part) =>
+    rows.filter((row) => {
+      const about = motion(id);
+      if (!isOfJoint(about) || !isAbout(by, about.joint as Joint, row, moved)) return false;
+      if (directionOf(row.motion) !== directionOf(id as JointMotion)) return false;
+      return (row.load === 'resisted' || isAtEnd(row)) && (part > 0 || inMode(row, by.mode, moved));
+    }),
+  );
+  const [first = [], ...rest] = parts;
+  const found = first.find((row) =>
+    rest.every((others) => others.some((other) => row.limb === 'trunk' || other.limb === 'trunk' || sharesLimb(row, other))),
+  );
+  if (!found) return FREE;
+  if (by.limit === null) return { kind: 'forbidden', by, row: found };
+  if (found.isFigure) return stopAt(motion(moved.motion), by, by.limit, found);
+  return found.degrees === 'full' || found.degrees > by.limit ? { kind: 'forbidden', by, row: found } : FREE;
+}
+
+/** "takes the other hip flexion to 120°": what a way of measuring does that is limited, beside what is read. */
+export function rowWords(row: Imposition | null): string {
+  if (!row || (row.what === 'moves' && row.isFigure)) return '';
+  const whose = row.limb === 'other' ? 'the other ' : row.limb === 'both' ? 'both sides’ ' : 'the ';
+  if (row.what !== 'moves') return `puts weight on ${whose}${regionName(row.joint).toLowerCase()}`;
+  const name = findMotion(row.motion)?.name.toLowerCase() ?? `sideways strain of the ${regionName(jointOf(row.motion)).toLowerCase()}`;
+  if (row.load === 'resisted' && row.degrees === 0) return `asks ${whose}${name} for effort`;
+  return `takes ${whose}${name} to ${row.degrees === 'full' ? 'its end' : `${row.degrees}°`}${row.load === 'body' ? ' under body weight' : ''}`;
+}
+
+/** Why something is left out: the precaution, who set it, and what of this way of measuring is meant. */
+export function forbiddenWords({ by, row }: Extract<Allowed, { kind: 'forbidden' }>): string {
+  const does = rowWords(row);
+  return `${precautionWords(by)} (${by.source})${does ? `; this way ${does}` : ''}`;
+}

@@ -1,0 +1,47 @@
+import type { Confidence, Mode, MotionId, Region, Source } from '../terms.js';
+import type { PrecautionKind } from '../plan/kinds.js';
+
+/** One usual limit after a procedure. */
+export interface UsualLimit {
+  readonly kind: PrecautionKind;
+  readonly motion: MotionId;
+  /** Only together with these. */
+  readonly with?: readonly MotionId[];
+  readonly mode?: Mode;
+  /** null: not at all. */
+  readonly limit: number | null;
+  /** It holds before this many weeks after the procedure; null: for good. */
+  readonly untilWeek: number | null;
+  /** That this is usual practice, not that it is proven. */
+  readonly confidence: Confidence;
+}
+
+/** A value that the surgeon is told of, from a week on and without an end. */
+export interface TellWhen {
+  readonly motion: MotionId;
+  readonly mode?: Mode;
+  /** Variants of protocol it holds for; left out: all. */
+  readonly variants?: readonly (string | null)[];
+  readonly fromWeek: number;
+  /** Less than this, or this and less. */
+  readonly below?: number;
+  readonly atMost?: number;
+  /** More than the other side by so much: a repair that has become too long. */
+  readonly beyondOther?: number;
+}
+
+/** A procedure with what is usual after it. Every limit is a proposal: the surgeon's win. */
+export interface Procedure {
+  readonly id: string;
+  readonly name: string;
+  readonly region: Region;
+  readonly limits: readonly UsualLimit[];
+  /** Tasks and tests that are out in the early phase although their names do not say so, in words. */
+  readonly alsoOut: string;
+  /** Signs the surgeon is told of at any time, in words. */
+  readonly tellSigns: string;
+  readonly tellWhen: readonly TellWhen[];
+  /** What the limits do not say. */
+  readonly note: string;
+  readonly source: Source;
+}
