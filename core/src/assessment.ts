@@ -3,6 +3,7 @@ import type { Sense, TiltPair } from './angle/excursion.js';
 import type { EntryUnit } from './angle/units.js';
 import { motion, protocolOf } from './catalogue/index.js';
 import type { Operation } from './course/course.js';
+import type { Precaution } from './precaution/precaution.js';
 import { MODES, SIDES } from './terms.js';
 import type { Degrees, Digit, EndFeel, Instrument, InvolvedSide, IsoDate, Joint, Mode, MotionId, Position, Sex, Side } from './terms.js';
 
@@ -68,6 +69,8 @@ export interface Assessment extends Session {
   readonly complaintAt?: Joint;
   /** What was operated on the involved side, and when. */
   readonly procedure?: Operation;
+  /** What may not be done, or only so far: a reading that stops at a limit is no loss. */
+  readonly precautions?: readonly Precaution[];
   readonly previous?: Session;
 }
 

@@ -44,6 +44,7 @@ export { formatSftr, parseSftr, readSftr, SftrError, type SftrReading, type Sftr
 export * from './norms/index.js';
 export { imposesOf, touchOf, type Imposition, type Touch } from './imposes/index.js';
 export * from './plan/index.js';
+export * from './precaution/index.js';
 export * from './procedure/index.js';
 export * from './progress/index.js';
 export * from './reading/index.js';

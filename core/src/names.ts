@@ -12,7 +12,7 @@ export { DEFAULT_RANKING, RANKINGS } from './finding/rankings.js';
 export { NORM_SETS, TASK_NEEDS } from './norms/index.js';
 export { CAUTION_IDS } from './plan/cautions.js';
 export { modesOf, waysOf } from './plan/items.js';
-export { PRECAUTION_KINDS } from './plan/kinds.js';
+export { PRECAUTION_KINDS } from './precaution/kinds.js';
 export { GOAL_SOURCES } from './progress/goal-choice.js';
 export { MARKERS } from './progress/marker.js';
 export * from './terms.js';

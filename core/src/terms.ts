@@ -118,6 +118,7 @@ export const FINDING_KINDS = [
   'within-error',
   'behind-course',
   'no-norm',
+  'end-feel',
 ] as const;
 export type FindingKind = (typeof FINDING_KINDS)[number];
 

@@ -77,7 +77,25 @@ const rotation = (which: (typeof ROTATIONS)[number]): ProtocolSpec[] => {
       dial: [180, inward ? -1 : 1, inward ? 70 : 100, 70],
       figure: turn('thighEnd', 'knee', ['ankle', 'toe'], 180, inward ? 30 : 60),
     },
+    ...(inward ? [] : [COMBINED]),
   ];
+};
+
+/** One school turns out with the thigh falling out as well: further than turning alone, and another thing. */
+const COMBINED: ProtocolSpec = {
+  at: 'supine',
+  variant: 'combined',
+  variantLabel: 'hip bent, thigh falling out',
+  modes: ['passive'],
+  swing: 'horizontal',
+  start: 'Face up, hip and knee bent; the thigh falls out to the side while the shin is turned in across the body.',
+  put: arms('middle of the knee cap, seen from above', 'in line with the body', 'front edge of the shin'),
+  hold: 'pelvis flat',
+  fakes: ['pelvis rolls', 'back arches', 'knee opens'],
+  trap: 'Outward is named by the thigh bone, not by the foot, which comes in.',
+  not: 'Turning and spreading together: never compare with turning alone.',
+  dial: [180, 1, 110, 30],
+  figure: turn('thighEnd', 'knee', ['ankle', 'toe'], 180, 80),
 };
 
 export const HIP: readonly Motion[] = [

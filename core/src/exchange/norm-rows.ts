@@ -1,5 +1,5 @@
 import { allowedSides, unknownMotion } from '../catalogue/check.js';
-import { findMotion, type Motion } from '../catalogue/index.js';
+import { findMotion, SUMMARIES, type Motion } from '../catalogue/index.js';
 import { NORM_KINDS, type AgeBand, type NormEntry, type NormSet, type NormValue } from '../norms/index.js';
 import { CONFIDENCES, DIGITS, MODES, POSITIONS, SIDES, type Digit } from '../terms.js';
 
@@ -43,8 +43,11 @@ const COLUMNS = [
   'ci_high',
   'confidence',
   'note',
+  'counted',
 ] as const;
 type Column = (typeof COLUMNS)[number];
+/** A file that was written before these were known is read without them. */
+const LATER: readonly Column[] = ['counted'];
 type Cells = Readonly<Record<Column, string>>;
 
 const VALUE_COLUMNS = ['expected', 'low', 'high', 'mean', 'sd', 'ci_low', 'ci_high'] as const;
@@ -92,6 +95,7 @@ function textCells({ ages, ...entry }: NormEntry): Partial<Record<Column, string
     kind: entry.value.kind,
     confidence: entry.confidence,
     note: asShown(text(entry.note)),
+    counted: text(entry.summary),
   };
 }
 
@@ -203,6 +207,7 @@ function readHeader(row: readonly string[], line: number, refuse: Refuse): Colum
   for (const name of names.filter((n) => !(COLUMNS as readonly string[]).includes(n)))
     refuse(line, name || 'column', `is not a column; allowed: ${COLUMNS.join(', ')}`);
   for (const name of COLUMNS.filter((c) => names.filter((n) => n === c).length !== 1)) {
+    if (LATER.includes(name) && !names.includes(name)) continue;
     refuse(line, name, names.includes(name) ? 'is given twice' : 'is missing; every column has to be there, empty where it says nothing');
   }
   return names as Column[];
@@ -245,15 +250,17 @@ function readExtras(
   cells: Cells,
   motion: Motion,
   refuse: (column: Column, message: string) => void,
-): Pick<NormEntry, 'variant' | 'side' | 'digit'> {
+): Pick<NormEntry, 'variant' | 'side' | 'digit' | 'summary'> {
   const variants = [...new Set(motion.protocols.flatMap((p) => p.variant ?? []))];
-  const { variant, side, digit } = cells;
+  const { variant, side, digit, counted = '' } = cells;
   if (variant !== '' && variant !== 'any' && !variants.includes(variant)) {
     refuse(
       'variant',
       `"${variant}" is not a way of measuring ${motion.name.toLowerCase()}; allowed: ${[...variants, 'any'].join(', ')}, or nothing`,
     );
   }
+  if (counted !== '' && !(SUMMARIES as readonly string[]).includes(counted))
+    refuse('counted', `"${counted}" is no way of counting readings; allowed: ${SUMMARIES.join(', ')}, or nothing`);
   const sides = allowedSides(motion);
   if (side !== '' && !(sides as readonly string[]).includes(side))
     refuse('side', `"${side}" does not fit; allowed: ${sides.join(', ')}, or nothing`);
@@ -270,6 +277,7 @@ function readExtras(
     ...(variant ? { variant } : {}),
     ...(side ? { side: SIDES.find((s) => s === side) } : {}),
     ...(digit ? { digit: Number(digit) as Digit } : {}),
+    ...(counted ? { summary: SUMMARIES.find((s) => s === counted) } : {}),
   };
 }
 

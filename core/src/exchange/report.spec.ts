@@ -5,7 +5,7 @@ describe('the terminal’s report', () => {
   it('carries unit, protocol and finger, and nothing finer than an instrument reads', () => {
     const report = evaluationReport(
       assess({
-        person: { birthDate: '1984-05-02', sex: 'female' },
+        person: { birthDate: '2003-05-02', sex: 'female' },
         assessedOn: '2026-11-20',
         measurements: [
           {

@@ -29,6 +29,7 @@ export const activeShortOfPassive: Detector = (evidence) =>
   pairs(evidence).flatMap(({ active, passive, mdc }) => {
     const { activeGap, activeGapShare } = evidence.thresholds;
     const { better } = motionOf(active);
+    if (evidence.stopped.has(active.key)) return [];
     const gap = shortfall(passive.value, active.value, better);
     const limit = Math.max(mdc, activeGap, activeGapShare * Math.abs(passive.value));
     if (gap <= limit) return [];

@@ -1,5 +1,5 @@
 import type { Assessment, Measurement } from '../assessment.js';
-import { assess, DEFAULT_THRESHOLDS } from './index.js';
+import { assess, DEFAULT_THRESHOLDS, draftSummary } from './index.js';
 
 const ends = (...values: number[]) => values.map((end) => ({ end }));
 const hip = (over: Partial<Measurement> = {}): Measurement => ({
@@ -17,17 +17,22 @@ const exam = (measurements: Measurement[], over: Partial<Assessment> = {}): Asse
   measurements,
   ...over,
 });
-const kinds = (assessment: Assessment, normSet?: string) => assess(assessment, { normSet }).findings.map((f) => f.kind);
+const kinds = (assessment: Assessment, normSet?: string) =>
+  assess(assessment, normSet ? { normSets: [normSet] } : {}).findings.map((f) => f.kind);
 
 describe('assess', () => {
-  it('judges the handbook example: 19° of passive internal rotation is markedly short', () => {
+  it('judges 19° of passive internal rotation as markedly short, by the first set that has a figure for it', () => {
     const { measurements, findings } = assess(exam([hip({ trials: [{ end: 18 }, { start: 0, end: 20 }] })], { involvedSide: 'left' }));
     expect(measurements[0]).toEqual(jasmine.objectContaining({ value: 19, sem: 3, consistent: true }));
     expect(measurements[0]!.mdc95).toBeCloseTo(8.3, 1);
     const short = findings.find((f) => f.kind === 'short-of-normal')!;
-    expect(short).toEqual(jasmine.objectContaining({ severity: 'marked', expected: 44.4, agreement: { short: 3, of: 4 } }));
-    expect(short.difference).toBeCloseTo(-25.4, 9);
-    expect(short.because.join('\n')).toContain('norm is for the other mode');
+    expect(short).toEqual(jasmine.objectContaining({ severity: 'marked', expected: 45, agreement: { short: 3, of: 3 } }));
+    expect(short.difference).toBeCloseTo(-26, 9);
+    expect(short.verdict).toBe('26° short of 45°, by AAOS 1965');
+    expect(measurements[0]!.judgedBy).toBe('aaos-1965');
+    expect(measurements[0]!.norms.find((norm) => norm.set === 'boone-azen-1979')).toEqual(
+      jasmine.objectContaining({ comparable: false, flags: jasmine.arrayContaining(['other-mode', 'other-position']) }),
+    );
     expect(short.because.join('\n')).toContain('(18 + 20) ÷ 2 = 19');
   });
 
@@ -61,7 +66,7 @@ describe('assess', () => {
     const text = findings.flatMap((f) => [f.subject, f.verdict, ...f.because]).join('\n');
     expect(text).toContain('Left hip extension, passive lacks 4° of straight');
     expect(text).toContain('((lacks 5) + (lacks 3)) ÷ 2 = (lacks 4)');
-    expect(text).toContain('12.1 − (lacks 4) = 16.1');
+    expect(text).toContain('12.1 − (lacks 20) = 32.1');
     // A difference has a sign; a position never has.
     expect(text).not.toMatch(/(?<!= |z |: )−\d/);
   });
@@ -69,12 +74,17 @@ describe('assess', () => {
   it('weighs a loss by percent, and never past mild when error could explain it', () => {
     const severity = (value: number, thresholds = DEFAULT_THRESHOLDS) =>
       assess(exam([hip({ motion: 'hip.flexion', position: 'supine', trials: ends(value) })]), { thresholds }).findings[0]?.severity;
-    expect([100, 85, 60].map((v) => severity(v))).toEqual(['mild', 'moderate', 'marked']);
-    expect(severity(100, { ...DEFAULT_THRESHOLDS, severityPercent: [5, 10, 15] })).toBe('marked');
-    const extension = assess(exam([hip({ motion: 'hip.extension', trials: ends(1) })])).findings[0];
-    expect(extension).toEqual(jasmine.objectContaining({ severity: 'marked', expected: 12.1 }));
-    const wrist = assess(exam([hip({ motion: 'hip.extension', instrument: 'visual', trials: ends(1) })])).findings[0];
-    expect(wrist?.severity).withContext('11.1 is less than the MDC of a visual estimate, 16.6').toBe('mild');
+    // Against 120 (AAOS 1965, from memory).
+    expect([108, 90, 60].map((v) => severity(v))).toEqual(['mild', 'moderate', 'marked']);
+    expect(severity(90, { ...DEFAULT_THRESHOLDS, severityPercent: [5, 10, 15] })).toBe('marked');
+    const extension = (over: Partial<Measurement>) =>
+      assess(exam([hip({ motion: 'hip.extension', mode: 'active', trials: ends(1), ...over })])).findings[0];
+    expect(extension({}))
+      .withContext('11.1 of 12.1, 1.3 × the error')
+      .toEqual(jasmine.objectContaining({ severity: 'mild', expected: 12.1 }));
+    expect(extension({ instrument: 'visual' })?.severity)
+      .withContext('11.1 is less than the MDC of a visual estimate, 16.6')
+      .toBe('note');
   });
 });
 
@@ -143,8 +153,11 @@ describe('other kinds', () => {
     expect(kinds(exam([hip({ pain: 0 })]))).toEqual([]);
   });
 
-  it('names other sets but does not use them when the chosen one is silent', () => {
-    const lumbar: Measurement = {
+  const neck = (over: Partial<Measurement> = {}): Measurement =>
+    hip({ motion: 'cervical.rotation', side: 'left', mode: 'active', position: 'sitting', trials: ends(22), ...over });
+
+  it('asks the next set of the order where one has nothing that may be compared, and says which one judged', () => {
+    const back: Measurement = {
       motion: 'lumbar.flexion',
       side: 'midline',
       mode: 'active',
@@ -152,11 +165,116 @@ describe('other kinds', () => {
       instrument: 'dualInclinometer',
       trials: [{ upper: { zero: 0, end: 104 }, lower: { zero: 0, end: 49 } }],
     };
-    const judged = assess(exam([lumbar]));
-    expect(judged.measurements[0]!.value).toBe(55);
-    expect(judged.findings.map((f) => f.kind)).toEqual(['no-norm']);
-    expect(judged.findings[0]!.because.join()).toContain('AMA Guides 60°');
-    expect(kinds(exam([lumbar]), 'ama-guides-4')).toEqual([]);
+    const judged = assess(exam([back]));
+    expect([judged.measurements[0]!.value, judged.measurements[0]!.judgedBy]).toEqual([55, 'ama-guides-4']);
+    expect(judged.judgedBy).toEqual([{ id: 'ama-guides-4', short: jasmine.any(String) as never, measurements: 1 }]);
+    const stiff = assess(exam([neck()])).findings[0]!;
+    expect([stiff.kind, stiff.verdict]).toEqual(['short-of-normal', '38° short of 60°, by AAOS 1965']);
+    expect(kinds(exam([neck()]), 'ama-guides-4')).toEqual(['short-of-normal']);
+  });
+
+  it('does not judge what no set of the order can, and says so in finding, list and summary', () => {
+    const judged = assess(exam([neck(), neck({ side: 'right', trials: ends(44) }), hip({ mode: 'active', position: 'sitting' })]), {
+      normSets: ['boone-azen-1979'],
+    });
+    expect(judged.measurements.map((m) => m.judgedBy)).toEqual([null, null, 'boone-azen-1979']);
+    expect(judged.notJudged.map(({ motion, side, reason }) => [motion, side, reason])).toEqual([
+      ['cervical.rotation', 'left', 'no-comparable-norm'],
+      ['cervical.rotation', 'right', 'no-comparable-norm'],
+    ]);
+    expect(judged.findings.filter((f) => f.kind === 'no-norm').length).toBe(2);
+    const summary = draftSummary({ ...judged, findings: judged.findings.filter((f) => f.kind === 'no-norm') });
+    expect(summary).toContain('Of 1 measurement judged against norms (Boone & Azen 1979 1), nothing is short of normal');
+    expect(summary).toContain(
+      'Not judged against norms: neck rotation to the left, active and neck rotation to the right, active (no norm that may be compared).',
+    );
+    expect(draftSummary(assess(exam([neck({ trials: ends(44) })]), { normSets: ['boone-azen-1979'] }))).toContain(
+      'Nothing was judged against norms',
+    );
+  });
+
+  it('never judges by the norm of another mode, position, way or age', () => {
+    const shoulder = hip({
+      motion: 'shoulder.externalRotation',
+      position: 'supine',
+      protocol: 'shoulder.externalRotation/supine-at-side',
+      trials: ends(65),
+    });
+    expect(kinds(exam([shoulder]))).not.toContain('short-of-normal');
+    const loaded = hip({
+      motion: 'ankle.dorsiflexion',
+      position: 'standing',
+      mode: 'active',
+      protocol: 'ankle.dorsiflexion/standing-loaded',
+      trials: ends(28),
+    });
+    expect(assess(exam([loaded])).measurements[0]!.judgedBy)
+      .withContext('a comparable set is not overlooked')
+      .not.toBeNull();
+    const born = (birthDate: string) =>
+      assess(exam([hip({ mode: 'active', position: 'sitting', trials: ends(28) })], { person: { birthDate, sex: 'male' } }));
+    for (const birthDate of ['1946-01-01', '2019-01-01']) {
+      const [m] = born(birthDate).measurements;
+      const by = m!.norms.find((norm) => norm.set === m!.judgedBy);
+      expect(by?.flags ?? [])
+        .withContext(birthDate)
+        .not.toContain('nearest-age');
+    }
+  });
+
+  it('holds a girth or a leg length only against the other side, and says so where there is none', () => {
+    const girth = (side: 'left' | 'right'): Measurement =>
+      hip({ motion: 'girth.thigh', side, position: 'supine', instrument: 'tape', trials: [{ value: 46 }] });
+    expect(assess(exam([girth('left')])).notJudged.map((of) => of.reason)).toEqual(['no-other-side']);
+    expect(assess(exam([girth('left'), girth('right')])).notJudged).toEqual([]);
+  });
+
+  it('calls no reading a loss that stopped at a limit', () => {
+    const knee = (value: number): Assessment =>
+      exam(
+        [
+          hip({ motion: 'knee.flexion', position: 'supine', trials: ends(value) }),
+          hip({ motion: 'knee.flexion', position: 'supine', side: 'right', trials: ends(140) }),
+        ],
+        {
+          involvedSide: 'left',
+          procedure: { id: 'meniscus-repair', on: '2026-10-20' },
+          precautions: [{ motion: 'knee.flexion', side: 'left', limit: 90, until: null, source: 'the surgeon' }],
+        },
+      );
+    expect(assess(knee(88)).findings).toEqual([]);
+    expect(assess(knee(88)).notJudged).toEqual([
+      jasmine.objectContaining({ side: 'left', reason: 'stopped-at-limit', limit: { at: 90, source: 'the surgeon' } }),
+    ]);
+    expect(draftSummary(assess(knee(88)))).toContain('left knee flexion, passive (stopped at a limit)');
+    expect(assess(knee(60)).findings.map((f) => f.kind)).toContain('short-of-other-side');
+  });
+
+  it('takes an empty, springy or spastic end as a finding that says stop', () => {
+    const felt = (endFeel: Measurement['endFeel'], over: Partial<Measurement> = {}) => assess(exam([hip({ endFeel, ...over })])).findings;
+    for (const feel of ['empty', 'springy', 'spasm'] as const) {
+      const [first] = felt(feel);
+      expect([first!.kind, first!.because.join().includes('proves nothing')]).toEqual(['end-feel', true]);
+    }
+    expect(felt('firm')).toEqual([]);
+    expect(felt('hard')[0]!.kind).withContext('hard where firm is usual').toBe('end-feel');
+    expect(felt('hard', { motion: 'elbow.extension', position: 'supine', trials: ends(2) }).map((f) => f.kind)).not.toContain('end-feel');
+  });
+
+  it('puts the operated side first, not the other knee', () => {
+    const knee = (side: 'left' | 'right', value: number) =>
+      hip({ motion: 'knee.extension', position: 'supine', side, trials: ends(value) });
+    const flexed = hip({ motion: 'knee.flexion', position: 'supine', trials: ends(95) });
+    const { findings } = assess(
+      exam([knee('left', -8), knee('right', -30), flexed], {
+        involvedSide: 'left',
+        procedure: { id: 'knee-replacement', on: '2026-09-20' },
+      }),
+    );
+    const losses = findings.filter((f) => f.kind.startsWith('short'));
+    expect(losses.map((f) => f.side)).toEqual([...losses.map((f) => f.side)].sort());
+    expect(losses[0]!.motion).toBe('knee.extension');
+    expect(losses[losses.length - 1]!.place).toContain('the other side, after the operated one');
   });
 
   it('tells a real change from one that error covers', () => {
@@ -182,7 +300,7 @@ describe('other kinds', () => {
   it('refuses two measurements of one thing, no trials, and an unknown norm set', () => {
     expect(() => assess(exam([hip(), hip()]))).toThrowError(/given twice/);
     expect(() => assess(exam([hip({ trials: [] })]))).toThrowError(/at least one trial/);
-    expect(() => assess(exam([hip()]), { normSet: 'nobody' })).toThrowError(/aaos-1965/);
+    expect(() => assess(exam([hip()]), { normSets: ['nobody'] })).toThrowError(/aaos-1965/);
   });
 
   it('keeps start and end apart where the start was not zero', () => {

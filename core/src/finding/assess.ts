@@ -5,8 +5,9 @@ import {
   ageOn,
   compareWithNeeds,
   compareWithNorm,
-  DEFAULT_NORM_SET,
+  DEFAULT_NORM_ORDER,
   findNormSet,
+  judging,
   NORM_SETS,
   type NeedComparison,
   type NormComparison,
@@ -15,6 +16,7 @@ import {
 } from '../norms/index.js';
 import type { ErrorContext, OwnError } from '../error/own.js';
 import { activeBeyondPassive, activeShortOfPassive } from './active-passive.js';
+import { endFeel } from './end-feel.js';
 import { behindCourse } from './behind-course.js';
 import { beyondNormal } from './beyond-normal.js';
 import { capsularPattern } from './capsular-pattern.js';
@@ -26,6 +28,7 @@ import { oppositeDirectionPain } from './opposite-pain.js';
 import { painful } from './painful.js';
 import { rank } from './rank.js';
 import { DEFAULT_RANKING, type Ranking } from './rankings.js';
+import { notJudged, stoppedAtLimits, type NotJudged } from './silence.js';
 import { shortOfNormal } from './short-of-normal.js';
 import { shortOfOtherSide } from './short-of-other-side.js';
 import { substituted } from './substituted.js';
@@ -34,7 +37,7 @@ import { twoJointLimit } from './two-joint.js';
 import { DEFAULT_THRESHOLDS, type Detector, type Finding, type Thresholds } from './types.js';
 
 /** What says something about an answer too; the others judge amounts. */
-const OF_ANSWERS: readonly Detector[] = [painful, substituted];
+const OF_ANSWERS: readonly Detector[] = [painful, endFeel, substituted];
 
 const DETECTORS: readonly Detector[] = [
   ...OF_ANSWERS,
@@ -55,8 +58,8 @@ const DETECTORS: readonly Detector[] = [
 
 /** What the assessment is judged by. */
 export interface AssessContext {
-  /** Id of the norm set in use. */
-  readonly normSet?: string;
+  /** Ids of norm sets in the order in which they are asked: the first with a comparable value judges, and no other ones do. */
+  readonly normSets?: readonly string[];
   /** The clinic's own sets, beside those that come with the program. */
   readonly ownSets?: readonly NormSet[];
   readonly thresholds?: Thresholds;
@@ -68,6 +71,8 @@ export interface AssessContext {
 
 export interface JudgedMeasurement extends MeasuredValue {
   readonly norms: readonly NormComparison[];
+  /** Id of the set that judged it; null where none of the order has a comparable value. */
+  readonly judgedBy: string | null;
   /** What everyday tasks ask of this motion, and whether there is enough. */
   readonly needs: readonly NeedComparison[];
   /** Readings that look alike but were taken another way, and so were not compared. */
@@ -75,7 +80,11 @@ export interface JudgedMeasurement extends MeasuredValue {
 }
 
 export interface Judgement {
+  /** The set that is asked first. */
   readonly normSet: Pick<NormSet, 'id' | 'short' | 'title'>;
+  /** Every set of the order that judged something, in that order. */
+  readonly judgedBy: readonly (Pick<NormSet, 'id' | 'short'> & { readonly measurements: number })[];
+  readonly notJudged: readonly NotJudged[];
   readonly ranking: Ranking;
   readonly measurements: readonly JudgedMeasurement[];
   /** Total rotation of shoulders and hips, beside their ends. */
@@ -94,9 +103,11 @@ export interface Judgement {
 export function assess(assessment: Assessment, context: AssessContext = {}): Judgement {
   const ownSets = context.ownSets ?? [];
   const sets = [...NORM_SETS, ...ownSets];
-  const normSetId = context.normSet ?? DEFAULT_NORM_SET;
-  const normSet = findNormSet(normSetId, ownSets);
-  if (!normSet) throw new RangeError(`unknown norm set "${normSetId}"; allowed: ${sets.map((s) => s.id).join(', ')}`);
+  const order = context.normSets ?? DEFAULT_NORM_ORDER;
+  for (const id of order)
+    if (!findNormSet(id, ownSets)) throw new RangeError(`unknown norm set "${id}"; allowed: ${sets.map((s) => s.id).join(', ')}`);
+  const normSet = findNormSet(order[0] ?? '', ownSets);
+  if (!normSet) throw new RangeError('no norm set is given; allowed: one or more');
   const { sex, birthDate } = assessment.person;
   const age = ageOn(birthDate, assessment.assessedOn);
   const errors = { own: context.ownErrors, procedure: assessment.procedure?.id };
@@ -104,10 +115,12 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
   const measured = [...byKey.values()];
   const comparisons = new Map<MeasurementKey, NormComparison[]>(
     measured.map((m) => {
-      const query = normQuery(m.measurement, sex, age);
+      const query = { ...normQuery(m.measurement, sex, age), ends: m.ends };
       return [m.key, sets.flatMap((set) => compareWithNorm(set, query, m.value, m.sem) ?? [])];
     }),
   );
+  const judgedBy = new Map(measured.map((m) => [m.key, judging(order, comparisons.get(m.key) ?? [])]));
+  const stopped = stoppedAtLimits(measured, assessment);
   const needs = new Map<MeasurementKey, NeedComparison[]>(measured.map((m) => [m.key, needsOf(m)]));
   const previous = assessment.previous && {
     on: assessment.previous.assessedOn,
@@ -118,7 +131,9 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
     byKey,
     comparisons,
     needs,
-    normSet,
+    judging: judgedBy,
+    stopped,
+    order,
     involvedSide: assessment.involvedSide,
     person: assessment.person,
     assessedOn: assessment.assessedOn,
@@ -136,15 +151,26 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
   const looseEnds = notComparable(measured, byKey, previous);
   return {
     normSet: { id: normSet.id, short: normSet.short, title: normSet.title },
+    judgedBy: order.flatMap((id) => {
+      const count = measured.filter((m) => judgedBy.get(m.key)?.set === id && !stopped.has(m.key)).length;
+      return count === 0 ? [] : [{ id, short: findNormSet(id, ownSets)!.short, measurements: count }];
+    }),
+    notJudged: measured.flatMap((m) => notJudged(m, evidence) ?? []),
     ranking,
     arcs: evidence.arcs,
     measurements: measured.map((m) => ({
       ...m,
       norms: comparisons.get(m.key) ?? [],
+      judgedBy: stopped.has(m.key) ? null : (judgedBy.get(m.key)?.set ?? null),
       needs: needs.get(m.key) ?? [],
       notCompared: looseEnds.get(m.key) ?? [],
     })),
-    findings: rank(found, { ranking, complaintAt: assessment.complaintAt, procedure: assessment.procedure }),
+    findings: rank(found, {
+      ranking,
+      complaintAt: assessment.complaintAt,
+      procedure: assessment.procedure,
+      involvedSide: assessment.involvedSide,
+    }),
   };
 }
 

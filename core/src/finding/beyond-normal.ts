@@ -12,19 +12,19 @@ function upperEdge(norm: NormComparison, { sem }: MeasuredValue, { sideDifferenc
 }
 
 /**
- * More than people have: of the chosen norm set where it may be compared,
- * otherwise of those that may, named. An active norm says nothing about a
+ * More than people have: by the norm that judges, otherwise by most of those
+ * that may be compared, named. An active norm says nothing about a
  * passive excess. The nine-point score of general mobility is offered, not
  * concluded.
  */
-export const beyondNormal: Detector = ({ measured, comparisons, normSet, thresholds }) =>
+export const beyondNormal: Detector = ({ measured, comparisons, judging, thresholds }) =>
   measured.flatMap((m) => {
     const about = motionOf(m);
     if (about.unit !== 'deg' || about.better !== 'more') return [];
     const all = (comparisons.get(m.key) ?? []).filter((norm) => norm.comparable);
-    const own = all.find((norm) => norm.set === normSet.id);
+    const own = judging.get(m.key);
     const beyond = (own ? [own] : all).filter((norm) => m.value > upperEdge(norm, m, thresholds));
-    // Without the chosen set, most of the others have to say so.
+    // Without a set that judges, most of the others have to say so.
     if (beyond.length === 0 || (!own && beyond.length * 2 <= all.length)) return [];
     const norm = beyond[0]!;
     const edge = upperEdge(norm, m, thresholds);
@@ -43,7 +43,7 @@ export const beyondNormal: Detector = ({ measured, comparisons, normSet, thresho
           ...(own
             ? []
             : [
-                `${normSet.short} has nothing that may be compared with this reading; ${beyond.length} of ${all.length} sets that have call it beyond`,
+                `no set of the clinic’s order may be compared with this reading; ${beyond.length} of ${all.length} installed sets that may call it beyond`,
               ]),
           `${norm.setName}: ${describeEnd(about, norm.expected)}, ${norm.band}; beyond begins at ${formatNumber(edge)}°${norm.kind === 'distribution' ? ' (mean + 1.96 SD)' : ' (its figure, measuring error and the clinic’s least difference)'} — ${norm.source}`,
           `${operand(m, m.value)} − ${operand(m, edge)} = ${formatNumber(m.value - edge)}°`,

@@ -53,8 +53,7 @@ function losses(evidence: Evidence, pattern: CapsularPattern, readings: readonly
   return pattern.steps.flatMap((motions, step) =>
     motions.flatMap((id): Lost[] => {
       const all = readings.filter(
-        ({ measurement: m }) =>
-          m.motion === id && m.mode === mode && (side === 'midline' || m.side === side) && protocolOf(m).variant === null,
+        ({ measurement: m }) => m.motion === id && m.mode === mode && (side === 'midline' || m.side === side) && isFree(pattern, m),
       );
       // Of several positions the first that the catalogue names: two positions are two different ranges.
       const usual = motion(id).protocols.find((p) => all.some(({ measurement: m }) => protocolOf(m).id === p.id));
@@ -67,8 +66,14 @@ function losses(evidence: Evidence, pattern: CapsularPattern, readings: readonly
   );
 }
 
-/** Against the sound side where there is one, otherwise against the clinic's norm set. */
-function lostOf({ comparisons, involvedSide, measured, normSet }: Evidence, m: MeasuredValue, step: number): Lost | null {
+/** The usual way of measuring; or another one that the pattern allows, where the usual one is out of reach. */
+function isFree({ also = [] }: CapsularPattern, m: MeasuredValue['measurement']): boolean {
+  const { id, variant } = protocolOf(m);
+  return variant === null || also.includes(id);
+}
+
+/** Against the sound side where there is one, otherwise against the norm that judges. */
+function lostOf({ judging, involvedSide, measured }: Evidence, m: MeasuredValue, step: number): Lost | null {
   const { motion: id, side, mode, digit } = m.measurement;
   const protocol = protocolOf(m.measurement).id;
   const sound =
@@ -83,7 +88,7 @@ function lostOf({ comparisons, involvedSide, measured, normSet }: Evidence, m: M
             protocolOf(o).id === protocol,
         )
       : undefined;
-  const norm = (comparisons.get(m.key) ?? []).find((c) => c.set === normSet.id);
+  const norm = judging.get(m.key);
   const expected = sound?.value ?? norm?.expected;
   if (expected === undefined || expected <= 0) return null;
   const error = mdcOfDifference(m.sem, sound?.sem ?? 0) / expected;

@@ -8,6 +8,8 @@ export interface CapsularPattern {
   /** True where the motions of one step are taught to be equal; false where authors differ about their order. */
   readonly equalWithin: boolean;
   readonly words: string;
+  /** Ways of measuring beside the usual ones: a stiff shoulder cannot be brought to a right angle. Protocol ids. */
+  readonly also?: readonly string[];
   readonly source: Source;
 }
 
@@ -26,14 +28,17 @@ const pattern = (joint: Joint, words: string, equalWithin: boolean, ...steps: (r
  * patterns stand here all the same, for the reader.
  */
 export const CAPSULAR_PATTERNS: readonly CapsularPattern[] = [
-  pattern(
-    'shoulder',
-    'external rotation › abduction › internal rotation',
-    false,
-    ['shoulder.externalRotation'],
-    ['shoulder.abduction'],
-    ['shoulder.internalRotation'],
-  ),
+  {
+    ...pattern(
+      'shoulder',
+      'external rotation › abduction › internal rotation',
+      false,
+      ['shoulder.externalRotation'],
+      ['shoulder.abduction'],
+      ['shoulder.internalRotation'],
+    ),
+    also: ['shoulder.externalRotation/supine-at-side', 'shoulder.externalRotation/sitting-at-side'],
+  },
   pattern(
     'hip',
     'internal rotation, flexion and abduction most › extension a little › external rotation spared',

@@ -13,6 +13,8 @@ export {
 } from './mobility.js';
 export { explainMoves, rank, type Move, type RankContext } from './rank.js';
 export { DEFAULT_RANKING, RANKING_NAMES, RANKINGS, type Ranking } from './rankings.js';
+export { type NotJudged } from './silence.js';
+export { TELLING_END_FEELS, type TellingEndFeel } from './end-feel.js';
 export { sentencesOf, type Sentence } from './sentences.js';
 export { draftSummary } from './summary.js';
 export { flagWords } from './short-of-normal.js';

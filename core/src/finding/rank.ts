@@ -1,5 +1,5 @@
 import { regionName } from '../catalogue/index.js';
-import { SEVERITIES, type Joint } from '../terms.js';
+import { SEVERITIES, type InvolvedSide, type Joint } from '../terms.js';
 import type { Operation } from '../course/course.js';
 import { FROM_THE_GROUND, jointOf, jointsApart } from './body.js';
 import { sidedName } from './make.js';
@@ -11,13 +11,14 @@ export interface RankContext {
   readonly ranking?: Ranking;
   readonly complaintAt?: Joint;
   readonly procedure?: Operation;
+  readonly involvedSide?: InvolvedSide;
 }
 
 type Kind = Finding['kind'];
 const LOSSES: readonly Kind[] = ['short-of-other-side', 'short-of-normal', 'active-short-of-passive', 'behind-course'];
 /** What comes before and after the losses whatever the rule, with the reason. */
 const STAGES: readonly (readonly [kinds: readonly Kind[], place: string])[] = [
-  [['painful'], 'pain is handled before range'],
+  [['painful', 'end-feel'], 'pain and an end that says stop are handled before range'],
   [['opposite-direction-pain'], 'pain is handled before range'],
   [
     ['active-beyond-passive', 'inconsistent-trials', 'substituted', 'lumbar-slr-invalid'],
@@ -81,8 +82,26 @@ function compare(a: readonly number[], b: readonly number[]): number {
 
 const wayOf = ({ motion, side, digit }: Pick<Finding, 'motion' | 'side' | 'digit'>): string => `${motion}|${side}|${digit ?? ''}`;
 
-function ruleOf(finding: Unplaced, ranking: Ranking, { complaintAt, procedure }: RankContext, hurts: ReadonlySet<string>) {
-  if (procedure && STRAIGHT_FIRST.test(procedure.id) && finding.motion === 'knee.extension')
+function ruleOf(finding: Unplaced, ranking: Ranking, context: RankContext, hurts: ReadonlySet<string>) {
+  const { procedure, involvedSide } = context;
+  // Without an operation, or where both sides were operated on, neither side goes before the other.
+  const isOther = procedure !== undefined && involvedSide !== 'both' && finding.side !== 'midline' && finding.side !== involvedSide;
+  const rule = ruleOfSide(finding, ranking, context, hurts, !isOther);
+  if (!isOther || involvedSide === undefined) return rule;
+  return { by: [rule.by[0]! + LATER, rule.by[1]!], place: `the other side, after the operated one; ${rule.place}` };
+}
+
+/** Further back than any rule puts a finding. */
+const LATER = 1000;
+
+function ruleOfSide(
+  finding: Unplaced,
+  ranking: Ranking,
+  { complaintAt, procedure }: RankContext,
+  hurts: ReadonlySet<string>,
+  isOperated: boolean,
+) {
+  if (isOperated && procedure && STRAIGHT_FIRST.test(procedure.id) && finding.motion === 'knee.extension')
     return { by: [-1, 0], place: 'after surgery on the knee, loss of straightening comes first' };
   const joint = jointOf(finding.motion);
   const where = regionName(joint).toLowerCase();

@@ -1,4 +1,5 @@
 import { DEFAULT_THRESHOLDS, type Thresholds } from './types.js';
+import { SEVERITIES } from '../terms.js';
 import { percentLoss, weigh, type Loss } from './severity.js';
 
 describe('what a loss weighs', () => {
@@ -21,13 +22,45 @@ describe('what a loss weighs', () => {
       timesError: 2.4,
       severity: 'moderate',
     });
-    expect([-2, -6, -15, -25].map((value) => severity({ expected: 0, value }))).toEqual(['note', 'mild', 'moderate', 'marked']);
+    expect([-8, -9, -17, -25].map((value) => severity({ expected: 0, value }))).toEqual(['note', 'mild', 'moderate', 'marked']);
   });
 
-  it('is never past mild when measuring error alone could explain it', () => {
+  it('is the lesser of share and error: a large share of a small motion weighs little', () => {
     expect(severity({ expected: 12, value: 4.5, mdc: 8.3 }))
-      .withContext('62 % of a small motion')
+      .withContext('62 % of a small motion, within error')
+      .toBe('note');
+    expect(severity({ expected: 12, value: 3, mdc: 8.3 }))
+      .withContext('75 % of a small motion, just past error')
       .toBe('mild');
+    expect(severity({ expected: 180, value: 105, mdc: 8.3 }))
+      .withContext('75 degrees')
+      .toBe('moderate');
+  });
+
+  it('never falls as the loss grows', () => {
+    for (const better of ['more', 'less'] as const)
+      for (const unit of ['deg', 'cm', 'N', 's'] as const)
+        for (const expected of [0, 5, 12, 45, 120, 180])
+          for (const mdc of [1.4, 8.3, 16.6]) {
+            const steps = Array.from({ length: 120 }, (_, i) =>
+              severity({ better, unit, expected, mdc, value: expected + (better === 'more' ? -i : i) }),
+            );
+            const ranks = steps.map((step) => SEVERITIES.indexOf(step));
+            expect(ranks.every((rank, i) => i === 0 || rank >= ranks[i - 1]!))
+              .withContext(`${better} ${unit} ${expected} ${mdc}`)
+              .toBeTrue();
+          }
+  });
+
+  it('weighs lengths and girths by error: 5 cm of a thigh is not a note', () => {
+    expect(severity({ better: 'neither', unit: 'cm', value: 45, expected: 50, mdc: 1.96 * Math.SQRT2 * 0.5 })).toBe('marked');
+    expect(percentLoss(loss({ unit: 'cm', value: 45, expected: 50, mdc: 1.4 }))).toBeNull();
+  });
+
+  it('is raised by what the function asks for, and never lowered', () => {
+    const dorsiflexion = (value: number) => severity({ value, expected: 12, motion: 'ankle.dorsiflexion' });
+    expect([4, -1].map(dorsiflexion)).toEqual(['note', 'moderate']);
+    expect(severity({ value: 20, expected: 120, motion: 'knee.extension' })).toBe('marked');
   });
 
   it('follows the clinic’s steps', () => {

@@ -10,7 +10,7 @@ const FLAG_WORDS: Readonly<Record<NormFlag, string>> = {
   'other-position': 'norm is for another position; shown, not counted',
   'other-protocol': 'norm is for another way of measuring; shown, not counted',
   'other-sex': 'norm is for the other sex, or sex not known',
-  'nearest-age': 'no band for this age; the nearest is used',
+  'nearest-age': 'no band for this age; the nearest is shown, not counted',
 };
 
 /** What does not fit between a norm and this reading, in words. */
@@ -31,22 +31,25 @@ function normLine(norm: NormComparison, motion: Motion): string {
   return `${norm.setName}: ${describeEnd(motion, norm.expected)}, ${norm.band}${spread}${score}${note} — ${norm.source}; confidence ${norm.confidence}`;
 }
 
-/** Below what the chosen norm set expects; above it, for a distance that should be small. */
-export const shortOfNormal: Detector = ({ measured, comparisons, needs, normSet, thresholds }) =>
+/** Below what the norm that judges expects; above it, for a distance that should be small. */
+export const shortOfNormal: Detector = ({ measured, comparisons, judging, needs, stopped, thresholds }) =>
   measured.flatMap((m) => {
     const all = comparisons.get(m.key) ?? [];
-    const norm = all.find((c) => c.set === normSet.id);
-    if (!norm?.short) return [];
+    const norm = judging.get(m.key);
+    if (!norm?.short || stopped.has(m.key)) return [];
     const about = motionOf(m);
     const unit = suffixOf(about.unit);
     const less = about.better === 'less';
-    const weight = weigh({ value: m.value, expected: norm.expected, better: about.better, mdc: m.mdc95 }, thresholds);
+    const weight = weigh(
+      { value: norm.value, expected: norm.expected, better: about.better, unit: about.unit, mdc: m.mdc95, motion: about.id },
+      thresholds,
+    );
     const votes = agreement(all);
     const voice =
       votes.of === 0
         ? 'no installed set has a norm for this mode, position and way of measuring'
         : `${votes.short} of ${votes.of} norm sets for this mode and position call it short`;
-    const [from, take] = less ? [m.value, norm.expected] : [norm.expected, m.value];
+    const [from, take] = less ? [norm.value, norm.expected] : [norm.expected, norm.value];
     const tasks = needWords(needs.get(m.key) ?? []);
     return [
       finding(m, {
@@ -57,10 +60,11 @@ export const shortOfNormal: Detector = ({ measured, comparisons, needs, normSet,
         timesError: weight.timesError,
         agreement: votes,
         verdict: less
-          ? `${sizeWords(m, norm.deficit)} more than the expected ${formatSize(norm.expected, about.unit)}`
-          : `${sizeWords(m, norm.deficit)} short of the expected ${expectedWords(norm.expected, about)}`,
+          ? `${sizeWords(m, norm.deficit)} more than ${formatSize(norm.expected, about.unit)}, by ${norm.setName}`
+          : `${sizeWords(m, norm.deficit)} short of ${expectedWords(norm.expected, about)}, by ${norm.setName}`,
         because: [
           trialArithmetic(m),
+          ...(norm.value === m.value ? [] : [`counted as this source counts its readings: ${operand(m, norm.value)}${unit}`]),
           normLine(norm, about),
           ...flagWords(norm.flags),
           `${operand(m, from)} − ${operand(m, take)} = ${formatNumber(norm.deficit)}${unit}` +

@@ -11,8 +11,13 @@ import type { MeasuredValue } from '../measurement.js';
 function threshold(better: MeasuredValue, { sideDifference }: Thresholds): number {
   const { unit } = motionOf(better);
   if (unit === 'yesNo') return Infinity;
-  return unit === 'N' ? sideDifference.N * better.value : sideDifference[unit];
+  if (unit === 'N') return sideDifference.N * better.value;
+  // Times of a stance differ by much between two tries: a share of the better side as well.
+  return unit === 's' ? Math.max(sideDifference.s, STANCE_SHARE * better.value) : sideDifference[unit];
 }
+
+/** @see proposal from memory, confidence low */
+const STANCE_SHARE = 0.3;
 
 /**
  * The lesser side, when the sides differ by more than the error of a
@@ -20,10 +25,10 @@ function threshold(better: MeasuredValue, { sideDifference }: Thresholds): numbe
  * this says nothing about two sides that are both short. Where neither more
  * nor less is good (a girth), the smaller side is named.
  */
-export const shortOfOtherSide: Detector = ({ measured, byKey, involvedSide, thresholds, arcs }) =>
+export const shortOfOtherSide: Detector = ({ measured, byKey, involvedSide, stopped, thresholds, arcs }) =>
   measured.flatMap((m) => {
     const side = m.measurement.side;
-    if (side === 'midline') return [];
+    if (side === 'midline' || stopped.has(m.key)) return [];
     const other = byKey.get(measurementKey({ ...m.measurement, side: side === 'left' ? 'right' : 'left' }));
     if (!other) return [];
     const { better } = motionOf(m);
@@ -39,7 +44,7 @@ export const shortOfOtherSide: Detector = ({ measured, byKey, involvedSide, thre
       involvedSide === 'right'
         ? [right, left, 'right (involved) − left']
         : [left, right, oneInvolved ? 'left (involved) − right' : 'left − right'];
-    const weight = weigh({ value: m.value, expected: other.value, better: way, mdc }, thresholds);
+    const weight = weigh({ value: m.value, expected: other.value, better: way, unit: motionOf(m).unit, mdc }, thresholds);
     const otherWord = side === 'left' ? 'right' : 'left';
     const unit = unitOf(m);
     const arc = arcs.find(

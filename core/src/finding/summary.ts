@@ -3,7 +3,8 @@ import { motion, regionName } from '../catalogue/index.js';
 import type { Side } from '../terms.js';
 import type { Judgement } from './assess.js';
 import { jointOf } from './body.js';
-import { sidedName } from './make.js';
+import { modedName, sidedName } from './make.js';
+import type { NotJudged } from './silence.js';
 import { RANKING_NAMES } from './rankings.js';
 import type { Finding } from './types.js';
 
@@ -35,7 +36,7 @@ function once(findings: readonly Finding[]): Finding[] {
  * hurts, what changed, what is to be measured again, and what comes first. No
  * figure in it that is not in the findings, and no diagnosis.
  */
-export function draftSummary({ findings, measurements, ranking, normSet }: Judgement): string {
+export function draftSummary({ findings, measurements, ranking, judgedBy, notJudged }: Judgement): string {
   if (measurements.length === 0) return '';
   const lines = [
     short(findings),
@@ -48,14 +49,41 @@ export function draftSummary({ findings, measurements, ranking, normSet }: Judge
     again(findings),
   ];
   const said = lines.filter((line) => line !== '');
-  if (said.length === 1 && of(findings, 'painful').length === 0)
-    said.unshift(`Nothing is short of normal, of the other side or active of passive by more than measuring error (${normSet.short}).`);
+  if (said.length === 1 && of(findings, 'painful').length === 0) said.unshift(nothingShort(judgedBy));
   const first = of(findings, 'short-of-other-side', 'short-of-normal', 'active-short-of-passive', 'behind-course')[0];
   if (first)
     said.push(
       `First: ${name(first)} (${RANKING_NAMES[ranking]}${/straightening/.test(first.place) ? '; after surgery on the knee, straightening first' : ''}).`,
     );
+  if (notJudged.length > 0) said.push(`Not judged against norms: ${silent(notJudged)}.`);
   return said.join('\n');
+}
+
+/** Said only of what was judged, and by what. */
+function nothingShort(judgedBy: Judgement['judgedBy']): string {
+  const count = judgedBy.reduce((sum, set) => sum + set.measurements, 0);
+  if (count === 0) return 'Nothing was judged against norms; no side and no active reading is short by more than measuring error.';
+  const by = listed(judgedBy.map((set) => `${set.short} ${set.measurements}`));
+  return `Of ${count} ${count === 1 ? 'measurement' : 'measurements'} judged against norms (${by}), nothing is short of normal; nothing is short of the other side or active of passive by more than measuring error.`;
+}
+
+const WHY: Readonly<Record<NotJudged['reason'], string>> = {
+  'no-comparable-norm': 'no norm that may be compared',
+  'stopped-at-limit': 'stopped at a limit',
+  'no-other-side': 'the other side is not measured',
+};
+
+/** What was not judged, named, by why it was not. */
+function silent(notJudged: readonly NotJudged[]): string {
+  const reasons = [...new Set(notJudged.map((of) => of.reason))];
+  return reasons
+    .map((reason) => {
+      const names = notJudged
+        .filter((of) => of.reason === reason)
+        .map(({ motion: id, side, mode, digit }) => modedName(id, side, mode, digit));
+      return `${listed([...new Set(names.map((words) => `${words.charAt(0).toLowerCase()}${words.slice(1)}`))])} (${WHY[reason]})`;
+    })
+    .join('; ');
 }
 
 /** "left hip internal rotation and flexion; right hip flexion": motions of one joint and side together, in the order they come. */

@@ -72,11 +72,12 @@ export const TWO_JOINT_PAIRS: readonly Pair[] = [
     source: taught('standard hand texts'),
   },
   {
-    taut: 'muscleLength.sideLyingLegDrop/sidelying-knee-straight',
-    slack: 'muscleLength.sideLyingLegDrop/sidelying',
-    muscle: 'the band along the outer thigh',
-    slackened: 'the knee bent',
-    source: COMMON_PRACTICE,
+    // With the knee bent the thigh drops less far: Gajdosik RL et al. Clin Biomech 2003;18:77-79 (from memory).
+    taut: 'muscleLength.sideLyingLegDrop/sidelying',
+    slack: 'muscleLength.sideLyingLegDrop/sidelying-knee-straight',
+    muscle: 'the muscles and band of the outer and front thigh that cross the knee',
+    slackened: 'the knee straight',
+    source: taught('Gajdosik RL, Sandler MM, Marr HL. Clin Biomech 2003;18:77-79'),
   },
 ];
 

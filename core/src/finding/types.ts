@@ -1,7 +1,8 @@
 import type { Assessment, MeasurementKey, Session } from '../assessment.js';
 import type { ErrorContext } from '../error/own.js';
 import type { MeasuredValue } from '../measurement.js';
-import type { Agreement, NeedComparison, NormComparison, NormSet } from '../norms/index.js';
+import type { Agreement, NeedComparison, NormComparison } from '../norms/index.js';
+import type { Precaution } from '../precaution/precaution.js';
 import type { TotalArc } from './total-arc.js';
 import type { AmountUnit, Digit, FindingKind, InvolvedSide, Mode, MotionId, Position, Severity, Side, Unit } from '../terms.js';
 
@@ -48,7 +49,7 @@ export interface Thresholds {
   readonly activeGapShare: number;
   /** Loss in percent of the expected figure from which a finding is mild, moderate, marked. */
   readonly severityPercent: readonly [mild: number, moderate: number, marked: number];
-  /** The same in multiples of the measuring error, where a percentage says nothing: near zero, or where less is better. */
+  /** The same in multiples of the measuring error; the lesser of the two counts, and this alone where a percentage says nothing. */
   readonly severityTimes: readonly [mild: number, moderate: number, marked: number];
 }
 
@@ -58,8 +59,14 @@ export const DEFAULT_THRESHOLDS: Thresholds = {
   activeGap: 10,
   activeGapShare: 0.1,
   severityPercent: [10, 25, 50],
-  severityTimes: [0.5, 1.5, 2.5],
+  severityTimes: [1, 2, 3],
 };
+
+/** A limit at which a reading stopped. */
+export interface StoppedAt {
+  readonly at: number;
+  readonly by: Precaution;
+}
 
 /** Everything the kinds of finding look at. */
 export interface Evidence {
@@ -67,7 +74,11 @@ export interface Evidence {
   readonly byKey: ReadonlyMap<MeasurementKey, MeasuredValue>;
   readonly comparisons: ReadonlyMap<MeasurementKey, readonly NormComparison[]>;
   readonly needs: ReadonlyMap<MeasurementKey, readonly NeedComparison[]>;
-  readonly normSet: NormSet;
+  /** The comparison that judges each measurement: of the first set of the order with a comparable value. */
+  readonly judging: ReadonlyMap<MeasurementKey, NormComparison | undefined>;
+  /** Readings that ended at a limit: no loss. */
+  readonly stopped: ReadonlyMap<MeasurementKey, StoppedAt>;
+  readonly order: readonly string[];
   readonly involvedSide: InvolvedSide | undefined;
   readonly person: Assessment['person'];
   readonly assessedOn: Assessment['assessedOn'];

@@ -75,6 +75,12 @@ export const LEG: Readonly<Record<string, readonly Row[]>> = {
   'hip.externalRotation/prone': [own('limb'), ...SHIN_LEVER, ...PRONE_SHIN_UP],
   'hip.externalRotation/sitting': [own('limb'), ...SITTING],
   'hip.externalRotation/supine-hip-90': [own(), measured('hip.flexion', 90), ...SHIN_LEVER],
+  'hip.externalRotation/supine-combined': [
+    own(),
+    measured('hip.flexion', 90),
+    measured('hip.abduction', 45, 'none', 'measurement'),
+    ...SHIN_LEVER,
+  ],
   'knee.flexion/supine': [own('limb'), measured('hip.flexion', 65, 'limb', 'measurement')],
   'knee.flexion/prone': [own('stretch'), ...THIGH_STRETCH, ...PRONE_SHIN_UP],
   'knee.flexion/sitting': [own('limb'), both('hip.flexion', 90), other('knee.flexion', 90)],

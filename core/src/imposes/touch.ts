@@ -1,6 +1,6 @@
 import { motion, protocolOfId } from '../catalogue/index.js';
 import type { Joint, Mode } from '../terms.js';
-import { imposesOf, jointOf } from './index.js';
+import { imposesOf, jointOf } from './table.js';
 import type { Imposition } from './types.js';
 
 /** What a way of measuring asks of the whole person. */

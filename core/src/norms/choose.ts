@@ -12,20 +12,28 @@ export interface NormQuery {
   readonly digit?: Digit;
   readonly sex: Sex;
   readonly age: number;
+  /** The single readings, where a source counts them otherwise than the protocol. */
+  readonly ends?: readonly number[];
 }
 
 /** What does not fit between a norm and the person or the reading. Empty: it fits. */
 export const NORM_FLAGS = ['other-mode', 'other-position', 'other-protocol', 'other-sex', 'nearest-age'] as const;
 export type NormFlag = (typeof NORM_FLAGS)[number];
-/** With one of these a norm may be shown, but has no vote. */
-const BARRING: readonly NormFlag[] = ['other-mode', 'other-position', 'other-protocol'];
+/** With one of these a norm may be shown, but does not judge and has no vote: every one but the sex, which tables often do not tell apart. */
+const BARRING: readonly NormFlag[] = ['other-mode', 'other-position', 'other-protocol', 'nearest-age'];
+
+/** A figure without an age band is of adults. */
+const ADULT = 18;
 
 export interface NormChoice {
   readonly entry: NormEntry;
   readonly flags: readonly NormFlag[];
-  /** False when the norm is of another mode, position or protocol: it may be shown, it never counts in an agreement. */
+  /** False when the norm is of another mode, position, protocol or age: it may be shown, it never judges and never counts in an agreement. */
   readonly comparable: boolean;
 }
+
+/** What counts first when no entry fits in everything. */
+const ORDER: readonly NormFlag[] = ['other-mode', 'other-position', 'other-protocol', 'nearest-age', 'other-sex'];
 
 const indexes = new WeakMap<NormSet, ReadonlyMap<MotionId, readonly NormEntry[]>>();
 
@@ -49,7 +57,7 @@ const THUMB: Digit = 1;
 
 /**
  * The entry of one set that fits best: mode first, then position, protocol,
- * sex and age. Whatever does not fit is flagged; another set is never asked
+ * age and sex. Whatever does not fit is flagged; another set is never asked
  * instead.
  *
  * @returns undefined when the set has no value for the motion
@@ -58,14 +66,14 @@ export function chooseNorm(set: NormSet, query: NormQuery): NormChoice | undefin
   let best: { misfit: readonly number[]; choice: NormChoice } | undefined;
   for (const entry of entriesOf(set, query.motion)) {
     if (!isAsked(entry, query)) continue;
-    const gap = entry.ages ? yearsOutside(entry.ages, query.age) : 0;
+    const gap = entry.ages ? yearsOutside(entry.ages, query.age) : Math.max(0, ADULT - query.age);
     const flags: NormFlag[] = [];
     if (entry.mode !== 'any' && entry.mode !== query.mode) flags.push('other-mode');
     if (entry.position !== 'any' && entry.position !== query.position) flags.push('other-position');
     if (entry.variant !== 'any' && (entry.variant ?? null) !== (query.variant ?? null)) flags.push('other-protocol');
     if (entry.sex !== 'any' && entry.sex !== query.sex) flags.push('other-sex');
     if (gap > 0) flags.push('nearest-age');
-    const misfit = [...NORM_FLAGS.slice(0, -1).map((f) => (flags.includes(f) ? 1 : 0)), gap];
+    const misfit = [...ORDER.map((f) => (flags.includes(f) ? 1 : 0)), gap];
     if (!best || isLess(misfit, best.misfit)) {
       best = { misfit, choice: { entry, flags, comparable: !flags.some((f) => BARRING.includes(f)) } };
     }

@@ -4,7 +4,7 @@ import type { NormSet } from './types.js';
 
 const at = (motion: MotionId, expected: number, of: Of = {}) => point(motion, expected, 'medium', of);
 const from = (motion: MotionId, low: number, high: number, of: Of = {}) => range(motion, low, high, 'medium', of);
-const HIP_90: Of = { mode: 'passive', position: 'supine', variant: 'hip-90', note: 'combined, bent-knee, passive test of one school' };
+const HIP_90: Of = { mode: 'passive', position: 'supine', variant: 'hip-90', note: 'bent-knee, passive test of one school' };
 
 /** What is taken as good in daily work, with no publication behind it. */
 export const COMMON_PRACTICE_NORMS: NormSet = {
@@ -25,7 +25,7 @@ export const COMMON_PRACTICE_NORMS: NormSet = {
     from('hip.internalRotation', 30, 45),
     at('hip.externalRotation', 45),
     from('hip.internalRotation', 20, 30, HIP_90),
-    at('hip.externalRotation', 90, HIP_90),
+    at('hip.externalRotation', 90, { ...HIP_90, variant: 'combined', note: 'turning and spreading together: the test of one school' }),
     at('knee.flexion', 135, { note: 'heel to or near the buttock' }),
     at('knee.extension', 0),
     from('ankle.dorsiflexion', 35, 45, { position: 'standing', variant: 'loaded', note: 'restricted below 35–38' }),

@@ -2,6 +2,7 @@ import { errorFunction } from 'simple-statistics';
 import { motion } from '../catalogue/index.js';
 import type { Better } from '../catalogue/types.js';
 import { bandAround, Z95 } from '../error/sem.js';
+import { summarise } from '../measurement.js';
 import type { Confidence } from '../terms.js';
 import { chooseNorm, type NormFlag, type NormQuery } from './choose.js';
 import type { NormSet, NormValue } from './types.js';
@@ -17,6 +18,8 @@ export interface NormComparison {
   readonly set: string;
   readonly setName: string;
   readonly kind: NormValue['kind'];
+  /** What was held against it: the value, or where the source counts the readings otherwise, what they come to that way. */
+  readonly value: number;
   readonly expected: number;
   /** How far the value falls short of the expected figure; for a distance that should be small, how far it lies above it. */
   readonly deficit: number;
@@ -46,17 +49,19 @@ export interface NormComparison {
  * @param sem standard error of measurement of the value, in its unit
  * @returns undefined when the set has no value for the motion
  */
-export function compareWithNorm(set: NormSet, query: NormQuery, value: number, sem: number): NormComparison | undefined {
+export function compareWithNorm(set: NormSet, query: NormQuery, counted: number, sem: number): NormComparison | undefined {
   const choice = chooseNorm(set, query);
   if (!choice) return undefined;
-  const { value: norm, ages, confidence, note } = choice.entry;
+  const { value: norm, ages, confidence, note, summary } = choice.entry;
   const { better } = motion(query.motion);
+  const value = summary && query.ends ? summarise(query.ends, summary, better) : counted;
   const expected = expectedOf(norm, better);
   const z = norm.kind === 'distribution' ? (value - norm.mean) / norm.sd : null;
   return {
     set: set.id,
     setName: set.short,
     kind: norm.kind,
+    value,
     expected,
     deficit: shortfall(expected, value, better),
     percent: expected === 0 ? null : (value / expected) * 100,

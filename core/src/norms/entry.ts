@@ -2,7 +2,7 @@ import type { Confidence, MotionId } from '../terms.js';
 import type { AgeBand, NormEntry, NormValue } from './types.js';
 
 /** What an entry says beside its value; left out: any mode, any position, either sex, adults. */
-export type Of = Partial<Pick<NormEntry, 'mode' | 'position' | 'variant' | 'side' | 'digit' | 'sex' | 'ages' | 'note'>>;
+export type Of = Partial<Pick<NormEntry, 'mode' | 'position' | 'variant' | 'side' | 'digit' | 'sex' | 'ages' | 'summary' | 'note'>>;
 
 const entry = (motion: MotionId, value: NormValue, confidence: Confidence, of: Of): NormEntry => ({
   motion,

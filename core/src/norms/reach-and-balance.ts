@@ -51,6 +51,7 @@ const STANCE_BANDS = [years(18, 39), years(40, 49), years(50, 59), years(60, 69)
 const stance = (eyes: 'Open' | 'Closed', ...cells: readonly (readonly [number, number])[]) =>
   byBand(`balance.singleLegStanceEyes${eyes}` satisfies MotionId, STANCE_BANDS, cells, 'low-medium', {
     position: 'standing',
+    summary: 'mean',
     note: 'mean of three, both sexes; timing stopped at 45 s, so the spread is not that of a bell curve',
   });
 

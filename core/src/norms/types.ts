@@ -1,3 +1,4 @@
+import type { Summary } from '../catalogue/types.js';
 import type { Confidence, Digit, Mode, MotionId, Position, Sex, Side, Source } from '../terms.js';
 
 /**
@@ -35,6 +36,8 @@ export interface NormEntry {
   readonly sex: Exclude<Sex, 'unknown'> | 'any';
   /** null: adults in general, no band given. */
   readonly ages: AgeBand | null;
+  /** Which of the readings the source counted, where it is not what the protocol counts. */
+  readonly summary?: Summary;
   readonly value: NormValue;
   readonly confidence: Confidence;
   /** What is to be known of this one value: another edition, who was measured. */

@@ -1,13 +1,10 @@
 export { CAUTIONS, type CautionQuestion } from './caution-list.js';
 export { cautionNow, cautionOutcome, cautionsFor, NOT_A_DIAGNOSIS, STOP_DURING, withSigns, type CautionOutcome } from './cautions.js';
-export { PRECAUTION_KINDS, type PrecautionKind } from './kinds.js';
 export { DEFAULT_EXAM_SET, EXAM_SETS, findExamSet, type ExamSet } from './exam-sets.js';
 export { NO_TIMES, recordedTimes, secondsFor, turnSecondsOf, type HeldAt, type RecordedTimes } from './minutes.js';
 export { openEnds, type OpenEnd, type StepState } from './open-ends.js';
 export { itemsOfSheet, modesOf, waysOf, type PlanItem, type SheetItem } from './items.js';
 export { planExam, stationOf, type ExamPlan, type LeftOut, type PlanRequest, type PlanStep } from './plan.js';
-export { allowedFor, forbiddenWords, isPast, type Allowed, type Moved } from './allowed.js';
-export { alikePrecautions, alikeWords, holdsOn, precautionsFor, precautionWords, type Precaution } from './precaution.js';
 export { runSheet, variantWords, type RunBlock, type RunRow } from './run-sheet.js';
 export { positionAt, stationFor, STATIONS, stationWords, turnWords, type Station } from './station.js';
 export { type Worthy as WorthAsked } from './worth.js';

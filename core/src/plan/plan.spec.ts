@@ -9,8 +9,8 @@ import {
   waysOf,
   type PlanItem,
   type PlanStep,
-  type Precaution,
 } from './index.js';
+import { type Precaution } from '../precaution/index.js';
 import { NO_TIMES, recordedTimes, secondsFor } from './minutes.js';
 
 const setItems = (id: string): PlanItem[] => itemsOfSheet(findExamSet(id)!.items);

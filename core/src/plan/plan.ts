@@ -3,8 +3,8 @@ import { protocolNamed, type PlanItem } from './items.js';
 import { fitInto, type Timed } from './fit.js';
 import { NO_TIMES, secondsFor, turnSecondsOf, type RecordedTimes } from './minutes.js';
 import { bestOrder, type Ordered } from './order.js';
-import { allowedFor, forbiddenWords, type Allowed } from './allowed.js';
-import type { Precaution } from './precaution.js';
+import { allowedFor, forbiddenWords, type Allowed } from '../precaution/index.js';
+import type { Precaution } from '../precaution/index.js';
 import { stationFor, type Station } from './station.js';
 import { worthOf, type WorthContext } from './worth.js';
 

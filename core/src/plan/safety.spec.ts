@@ -2,18 +2,16 @@ import { motion, PROTOCOLS } from '../catalogue/index.js';
 import { touchOf } from '../imposes/index.js';
 import type { MotionId } from '../terms.js';
 import {
-  allowedFor,
   cautionNow,
   cautionOutcome,
   CAUTIONS,
   cautionsFor,
-  isPast,
   openEnds,
   withSigns,
   type PlanStep,
-  type Precaution,
   type StepState,
 } from './index.js';
+import { allowedFor, isPast, type Precaution } from '../precaution/index.js';
 import { addWeeks, weeksBetween } from '../days.js';
 
 const limit = (id: MotionId, at: number | null, more: Partial<Precaution> = {}): Precaution => ({

@@ -1,5 +1,5 @@
 import { addWeeks } from '../days.js';
-import type { Precaution } from '../plan/precaution.js';
+import type { Precaution } from '../precaution/precaution.js';
 import type { IsoDate, Side } from '../terms.js';
 import { ARM_PROCEDURES } from './arm.js';
 import { LEG_PROCEDURES } from './leg.js';

@@ -1,6 +1,6 @@
 import { findMotion, motion, PROTOCOLS, protocolOfId } from '../catalogue/index.js';
 import { addWeeks } from '../days.js';
-import { allowedFor } from '../plan/index.js';
+import { allowedFor } from '../precaution/index.js';
 import type { Mode, Side } from '../terms.js';
 import { findProcedure, PROCEDURES, usualPrecautions } from './index.js';
 

@@ -1,5 +1,5 @@
 import type { Confidence, Mode, MotionId, Region, Source } from '../terms.js';
-import type { PrecautionKind } from '../plan/kinds.js';
+import type { PrecautionKind } from '../precaution/kinds.js';
 
 /** One usual limit after a procedure. */
 export interface UsualLimit {

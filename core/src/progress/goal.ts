@@ -45,12 +45,13 @@ export function goalOf(choice: GoalChoice, ground: GoalGround): Goal | { readonl
     case 'norm':
       return ground.norm
         ? of(ground.norm.expected, `expected by ${ground.norm.name}`)
-        : { why: 'the clinic’s norm set has no value for it' };
+        : { why: 'no norm set of the clinic’s order has a value that may be compared' };
     case 'other-side': {
       if (ground.otherSideInvolved) return { why: 'the other side is a patient itself: it is no goal' };
       if (ground.otherSide === undefined) return { why: 'the other side is not measured yet' };
       const { less = 0 } = choice;
-      return of(ground.otherSide - less, `from the other side${less > 0 ? ` less ${formatSize(less, about.unit)}` : ''}`);
+      // Less of what is good: of a distance that should be small, more of it.
+      return of(ground.otherSide - (about.better === 'less' ? -less : less), `from the other side${less > 0 ? ` less ${formatSize(less, about.unit)}` : ''}`);
     }
   }
 }

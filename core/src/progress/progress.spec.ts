@@ -188,7 +188,7 @@ describe('goals', () => {
     expect(goalOf({ source: 'norm' }, { ...ground, norm: { expected: 141.2, name: 'Some set' } })).toEqual(
       jasmine.objectContaining({ value: 141.2 }),
     );
-    expect(goalOf({ source: 'norm' }, ground)).toEqual({ why: jasmine.stringContaining('no value') as never });
+    expect(goalOf({ source: 'norm' }, ground)).toEqual({ why: jasmine.stringContaining('no norm set') as never });
     expect(goalOf({ source: 'other-side' }, { ...ground, otherSideInvolved: true })).toEqual({
       why: jasmine.stringContaining('no goal') as never,
     });

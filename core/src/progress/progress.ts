@@ -3,7 +3,7 @@ import { bandAt, courseOf, COURSE_CAUTION, standingIn, type CourseStanding, type
 import { weeksSince } from '../days.js';
 import type { ErrorContext } from '../error/own.js';
 import { normQuery } from '../finding/assess.js';
-import { ageOn, compareWithNorm, type NormSet } from '../norms/index.js';
+import { ageOn, judgingNorm, type NormSet } from '../norms/index.js';
 import type { InvolvedSide, IsoDate, Sex, Side } from '../terms.js';
 import { goalOf, projectGoal, type Goal, type Projection } from './goal.js';
 import type { GoalChoice } from './goal-choice.js';
@@ -34,7 +34,8 @@ export interface ProgressSeries extends Series {
 
 export interface ProgressContext extends ErrorContext {
   readonly person: { readonly birthDate: IsoDate; readonly sex: Sex };
-  readonly normSet?: NormSet;
+  /** Norm sets in the order in which they are asked. */
+  readonly normOrder?: readonly NormSet[];
   readonly involvedSide?: InvolvedSide;
   /** What was operated on the involved side. */
   readonly operation?: Operation;
@@ -82,16 +83,16 @@ export function progressOf(sessions: readonly Session[], context: ProgressContex
 
 const OPPOSITE: Readonly<Partial<Record<Side, Side>>> = { left: 'right', right: 'left' };
 
-function groundOf(series: Series, byKey: ReadonlyMap<string, Series>, { involvedSide, person, normSet }: ProgressContext) {
+function groundOf(series: Series, byKey: ReadonlyMap<string, Series>, { involvedSide, person, normOrder = [] }: ProgressContext) {
   const other = OPPOSITE[series.side];
   const twin = other && byKey.get(series.key.replace(`|${series.side}|`, `|${other}|`));
   const last = series.points[series.points.length - 1]!;
-  const norm = normSet && compareWithNorm(normSet, normQuery(series, person.sex, ageOn(person.birthDate, last.on)), last.value, last.sem);
+  const norm = judgingNorm(normOrder, normQuery(series, person.sex, ageOn(person.birthDate, last.on)), last.value, last.sem);
   return {
     motion: series.motion,
     otherSide: twin?.points[twin.points.length - 1]?.value,
     otherSideInvolved: involvedSide === 'both' || (involvedSide !== undefined && involvedSide === other),
-    norm: norm && normSet ? { expected: norm.expected, name: normSet.short } : undefined,
+    norm: norm && { expected: norm.expected, name: norm.setName },
   };
 }
 

@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { motion, MOTIONS, PROTOCOLS, protocolOfId } from '../catalogue/index.js';
 import { allowedSides } from '../catalogue/check.js';
 import { MODES, type Mode, type MotionId, type Side } from '../terms.js';
-import { itemsOfSheet } from './items.js';
-import { allowedFor, isPast, planExam, precautionWords, PRECAUTION_KINDS, type Precaution } from './index.js';
+import { itemsOfSheet, planExam } from '../plan/index.js';
+import { allowedFor, isPast, precautionWords, PRECAUTION_KINDS, type Precaution } from './index.js';
 
 const limit = (id: MotionId, at: number | null, more: Partial<Precaution> = {}): Precaution => ({
   motion: id,

@@ -1,0 +1,56 @@
+import { measurementKey, type Assessment, type MeasurementKey } from '../assessment.js';
+import { protocolOf } from '../catalogue/index.js';
+import { bandAround } from '../error/sem.js';
+import type { MeasuredValue } from '../measurement.js';
+import { allowedFor } from '../precaution/allowed.js';
+import type { Digit, Mode, MotionId, Side } from '../terms.js';
+import { motionOf } from './make.js';
+import type { Evidence, StoppedAt } from './types.js';
+
+/** A measurement that was held against no norm, and why: nothing is said of it, and that is said. */
+export interface NotJudged {
+  readonly key: MeasurementKey;
+  readonly motion: MotionId;
+  readonly side: Side;
+  readonly mode: Mode;
+  readonly digit?: Digit;
+  /** No set of the order has a comparable value; it stopped at a limit; or it says something only beside the other side, which is not there. */
+  readonly reason: 'no-comparable-norm' | 'stopped-at-limit' | 'no-other-side';
+  /** The limit at which it stopped. */
+  readonly limit?: { readonly at: number; readonly source: string };
+}
+
+/** Readings that ended where they had to, within the error of a reading: a wall is no loss. */
+export function stoppedAtLimits(
+  measured: readonly MeasuredValue[],
+  { precautions = [], assessedOn }: Pick<Assessment, 'precautions' | 'assessedOn'>,
+): ReadonlyMap<MeasurementKey, StoppedAt> {
+  if (precautions.length === 0) return new Map();
+  return new Map(
+    measured.flatMap((m) => {
+      const { motion, side, mode } = m.measurement;
+      const allowed = allowedFor({ protocol: protocolOf(m.measurement).id, motion, side, mode }, precautions, assessedOn);
+      if (allowed.kind !== 'stop') return [];
+      const reach = motionOf(m).better === 'less' ? allowed.at - m.value : m.value - allowed.at;
+      return reach + bandAround(m.sem) >= 0 ? [[m.key, { at: allowed.at, by: allowed.by }] as const] : [];
+    }),
+  );
+}
+
+const OPPOSITE = { left: 'right', right: 'left', midline: 'midline' } as const;
+
+/** Why a measurement was not judged; undefined where it was, or where there is no amount to judge. */
+export function notJudged(
+  m: MeasuredValue,
+  { judging, stopped, byKey }: Pick<Evidence, 'judging' | 'stopped' | 'byKey'>,
+): NotJudged | undefined {
+  const { motion, side, mode, digit } = m.measurement;
+  const of = { key: m.key, motion, side, mode, ...(digit === undefined ? {} : { digit }) };
+  const { unit, better } = motionOf(m);
+  if (unit === 'yesNo') return undefined;
+  const limit = stopped.get(m.key);
+  if (limit) return { ...of, reason: 'stopped-at-limit', limit: { at: limit.at, source: limit.by.source } };
+  if (better !== 'neither') return judging.get(m.key) ? undefined : { ...of, reason: 'no-comparable-norm' };
+  const hasOther = side !== 'midline' && byKey.has(measurementKey({ ...m.measurement, side: OPPOSITE[side] }));
+  return hasOther ? undefined : { ...of, reason: 'no-other-side' };
+}
