@@ -9,7 +9,7 @@ const RUNS = 200;
 const sessions = progressSessions();
 const context = {
   person: { birthDate: '1968-03-14', sex: 'female' },
-  normSet: NORM_SETS[0]!,
+  normOrder: NORM_SETS,
   involvedSide: 'left',
   operation: { id: 'knee-replacement', on: '2026-06-24' },
 } as const;

@@ -5,6 +5,8 @@ import { inRoot } from './lib/paths.mjs';
 const NAMES = [
   'add',
   'arrow_back',
+  'arrow_downward',
+  'arrow_upward',
   'check',
   'close',
   'contrast',

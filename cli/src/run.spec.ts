@@ -24,23 +24,39 @@ const problems = (outcome: ReturnType<typeof run>) => (outcome.exitCode === 2 ? 
 
 describe('gauge evaluate', () => {
   it('judges the documented example as a handbook reader would', () => {
-    const { measurements, findings } = output(evaluate(EXAMPLE));
+    const { measurements, notJudged, findings } = output(evaluate(EXAMPLE));
     expect(measurements[0]).toEqual(jasmine.objectContaining({ value: 19, unit: 'deg', trials: 2, consistent: true, sem: 3, mdc95: 8.3 }));
     expect(measurements[0].norms[0]).toEqual(
       jasmine.objectContaining({ set: 'aaos-1965', expected: 45, deficit: 26, percent: 42.2, z: null, percentile: null }),
     );
     expect(measurements[1]).toEqual(jasmine.objectContaining({ value: 55, trials: 1, consistent: null }));
-    expect(findings.map((f: { kind: string }) => f.kind)).toEqual(['short-of-normal', 'no-norm']);
+    // The example asks one set, which has active figures sitting: nothing passive and prone may be compared with it.
+    expect(measurements.map((m: { judgedBy: string | null }) => m.judgedBy)).toEqual([null, null]);
+    expect(findings.map((f: { kind: string }) => f.kind)).toEqual(['no-norm', 'no-norm']);
+    expect(notJudged.map((of: { motion: string; why: string }) => [of.motion, of.why])).toEqual([
+      ['hip.internalRotation', 'no norm that may be compared'],
+      ['lumbar.flexion', 'no norm that may be compared'],
+    ]);
+  });
+
+  it('asks norm sets in the order of a file, or in its own where none is given', () => {
+    const { normSet, ...rest } = JSON.parse(EXAMPLE) as { normSet: string };
+    expect(normSet).toBe('boone-azen-1979');
+    const judged = (file: object) => output(evaluate(JSON.stringify(file)));
+    const { measurements, findings, notJudged } = judged(rest);
+    expect([measurements.map((m: { judgedBy: string }) => m.judgedBy), notJudged]).toEqual([['aaos-1965', 'ama-guides-4'], []]);
     expect(findings[0]).toEqual(
       jasmine.objectContaining({
         severity: 'marked',
         side: 'left',
         value: 19,
-        expected: 44.4,
-        difference: -25.4,
-        agreement: { short: 3, of: 4 },
+        expected: 45,
+        difference: -26,
+        agreement: { short: 3, of: 3 },
       }),
     );
+    expect(judged({ ...rest, normSets: ['ama-guides-4', 'aaos-1965'] }).measurements[0].judgedBy).toBe('ama-guides-4');
+    expect(evaluate(JSON.stringify({ ...rest, normSet, normSets: ['aaos-1965'] })).exitCode).toBe(2);
   });
 
   it('reads standard input under the name -', () => {

@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { AssessmentFile, assessmentOf, explain, PlanFile, planRequestOf } from '@dial-gauge/contract';
+import { AssessmentFile, assessmentOf, normSetsOf, explain, PlanFile, planRequestOf } from '@dial-gauge/contract';
 import {
   assess,
   evaluationReport,
@@ -56,7 +56,7 @@ export function run(args: readonly string[], read: ReadText): Outcome {
 
 function evaluate(args: readonly string[], read: ReadText): Outcome {
   return withFile('evaluate', AssessmentFile, args, read, (file) =>
-    evaluationReport(assess(assessmentOf(file), { normSet: file.normSet, ranking: file.ranking })),
+    evaluationReport(assess(assessmentOf(file), { normSets: normSetsOf(file), ranking: file.ranking })),
   );
 }
 

@@ -8,7 +8,7 @@ export type SignIn = z.infer<typeof SignIn>;
 
 export const SessionView = z.object({
   user: z.object({ id: Id, name: z.string(), email: z.string() }),
-  clinic: z.object({ id: Id, name: z.string(), normSet: z.string() }),
+  clinic: z.object({ id: Id, name: z.string() }),
 });
 export type SessionView = z.infer<typeof SessionView>;
 

@@ -1,7 +1,6 @@
 import {
   checkValue,
   checkWay,
-  DEFAULT_NORM_SET,
   DEFAULT_RANKING,
   endPosition,
   ENTRY_UNITS,
@@ -32,6 +31,7 @@ import {
 } from '@dial-gauge/core';
 import * as z from 'zod';
 import { Motion, NormSetId } from './catalogue-ids.js';
+import { Precaution } from './plan-file.js';
 import { Day, Digit, EndFeel, Instrument, InvolvedSide, Joint, Mode, Position, Sex, Side } from './ids.js';
 
 const Angle = z.number();
@@ -122,12 +122,21 @@ export const AssessmentFile = z
     complaintAt: Joint.optional(),
     procedure: z.strictObject({ id: z.enum(PROCEDURES.map((procedure) => procedure.id)), on: Day }).optional(),
     ranking: z.enum(RANKINGS).default(DEFAULT_RANKING),
-    normSet: NormSetId.default(DEFAULT_NORM_SET),
+    /** One set that judges, or several in their order; left out: the program's order. */
+    normSet: NormSetId.optional(),
+    normSets: z.array(NormSetId).min(1).max(100).optional(),
+    precautions: z.array(Precaution).max(200).optional(),
     measurements: Measurements,
     previous: z.strictObject({ assessedOn: Day, measurements: Measurements }).optional(),
   })
   .superRefine((file, context) => {
     const refuse = (path: string[], message: string) => context.addIssue({ code: 'custom', path, message });
+    if (file.normSet !== undefined && file.normSets !== undefined) refuse(['normSets'], 'is given beside normSet; allowed: one of the two');
+    if (new Set(file.normSets).size !== (file.normSets?.length ?? 0)) refuse(['normSets'], 'names a set twice; allowed: each once');
+    if (file.previous && file.previous.assessedOn < file.person.birthDate)
+      refuse(['previous', 'assessedOn'], `lies before the birth date; allowed: ${file.person.birthDate} or later`);
+    if (file.procedure && file.procedure.on < file.person.birthDate)
+      refuse(['procedure', 'on'], `lies before the birth date; allowed: ${file.person.birthDate} or later`);
     if (file.assessedOn < file.person.birthDate)
       refuse(['assessedOn'], `lies before the birth date; allowed: ${file.person.birthDate} or later`);
     if (file.procedure && file.procedure.on > file.assessedOn)
@@ -140,8 +149,8 @@ export type AssessmentFile = z.infer<typeof AssessmentFile>;
 
 /** What the core judges, from a file that has been accepted. */
 export function assessmentOf(file: AssessmentFile): Assessment {
-  const { person, assessedOn, involvedSide, complaintAt, procedure, measurements, previous } = file;
-  return { person, assessedOn, involvedSide, complaintAt, procedure, measurements, previous };
+  const { person, assessedOn, involvedSide, complaintAt, procedure, precautions, measurements, previous } = file;
+  return { person, assessedOn, involvedSide, complaintAt, procedure, precautions, measurements, previous };
 }
 
 const nameOf = ({ motion: id, digit, side, mode, position }: Measurement): string =>
@@ -262,3 +271,7 @@ function trialProblems({ motion: id, instrument }: Measurement, trial: Trial): T
   const step = finestStep(instrument, unit);
   return checked('value', Math.round(endPosition(trial) / step) * step);
 }
+
+/** The norm sets of a file in their order; undefined: the program's. */
+export const normSetsOf = ({ normSet, normSets }: Pick<AssessmentFile, 'normSet' | 'normSets'>): readonly string[] | undefined =>
+  normSets ?? (normSet === undefined ? undefined : [normSet]);

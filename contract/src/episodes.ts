@@ -4,6 +4,9 @@ import { Day, InvolvedSide, Joint } from './ids.js';
 import { Precaution } from './plan-file.js';
 import { ById, route } from './route.js';
 
+/** What the record holds of them. */
+const MOST_KEPT = 60_000;
+
 /** What an episode of care is about, as it is asked at the start and changed later. */
 export const Intake = z.strictObject({
   complaint: z.string().trim().min(1).max(300),
@@ -17,7 +20,11 @@ export const Intake = z.strictObject({
   dominantSide: z.enum(['left', 'right', 'both']).nullable().default(null),
   /** Sport, stairs, instrument: what the patient wants back. */
   wanted: z.string().trim().max(300).default(''),
-  precautions: z.array(Precaution).max(200).default([]),
+  precautions: z
+    .array(Precaution)
+    .max(200)
+    .refine((all) => JSON.stringify(all).length <= MOST_KEPT, 'are too many or too long to be kept; allowed: about 60,000 letters in all')
+    .default([]),
   /** When they are to be measured again; null: nothing agreed. */
   dueOn: Day.nullable().default(null),
 });

@@ -26,6 +26,7 @@ export function assessmentOfVisit({ visit, patient, episode, measurements, previ
     involvedSide: episode.involvedSide ?? undefined,
     complaintAt: episode.complaintAt ?? undefined,
     procedure: operationOf(episode),
+    precautions: episode.precautions,
     measurements: measurementsOf(measurements),
     previous: previous ? { assessedOn: previous.assessedOn, measurements: measurementsOf(previous.measurements) } : undefined,
   };

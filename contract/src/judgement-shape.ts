@@ -21,13 +21,19 @@ export const FindingShape = z.object({
   agreement: z.object({ short: z.int(), of: z.int() }).catchall(z.unknown()).nullable(),
   subject: z.string(),
   verdict: z.string(),
+  brief: z.string().optional().meta({ description: 'The verdict where what it is about was named already' }),
   because: z.array(z.string()).meta({ description: 'Values, source, error and arithmetic, one step a line' }),
   place: z.string(),
+  isStraighteningFirst: z.literal(true).optional(),
 });
 
 /** What a visit's readings come to. */
 export const JudgementShape = z.object({
+  format: z.int().meta({ description: 'How it is written down' }),
+  rules: z.string().meta({ description: 'Which rules judged' }),
   normSet: z.looseObject({ id: z.string(), short: z.string(), title: z.string() }),
+  judgedBy: z.array(z.looseObject({ id: z.string(), short: z.string(), measurements: z.int() })),
+  notJudged: z.array(z.looseObject({ key: z.string(), reason: z.string() })).meta({ description: 'What nothing is said of, and why' }),
   ranking: z.enum(RANKINGS),
   measurements: z.array(
     z.looseObject({
@@ -36,6 +42,7 @@ export const JudgementShape = z.object({
       sem: z.number(),
       mdc95: z.number(),
       errorSource: z.string(),
+      judgedBy: z.string().nullable().meta({ description: 'The set that judged it; null: not judged' }),
       norms: z.array(z.looseObject({ set: z.string() })),
     }),
   ),

@@ -61,7 +61,8 @@ export const OwnNormSet = described<NormSet>(
 
 /** What this clinic judges by. */
 export const NormsView = z.object({
-  normSet: z.string(),
+  /** Every installed set, in the order in which they are asked: the first with a comparable value judges. */
+  normSets: z.array(z.string()),
   ranking: z.enum(RANKINGS),
   ownErrors: OwnErrors,
   thresholds: described<Thresholds>(z.looseObject({ activeGap: z.number(), severityPercent: Triple, severityTimes: Triple })),
@@ -72,7 +73,8 @@ export const NormsView = z.object({
 export type NormsView = z.infer<typeof NormsView>;
 
 export const NormsChange = z.strictObject({
-  normSet: z.string().max(60).optional(),
+  /** Those that come first; the others follow in the program's order. */
+  normSets: z.array(z.string().max(60)).min(1).max(300).optional(),
   thresholds: Thresholds.optional(),
   ranking: z.enum(RANKINGS).optional(),
 });
@@ -97,7 +99,7 @@ export const NORMS = {
   setNorms: route({
     method: 'put',
     path: '/norms',
-    summary: 'Choose the norm set or change thresholds; what stood before is kept on record',
+    summary: 'Choose the order of norm sets or change thresholds; what stood before is kept on record',
     params: none,
     body: NormsChange,
     answer: NormsView,

@@ -19,8 +19,8 @@ const SeriesShape = z.looseObject({
 
 export const ProgressView = z.object({
   visit: VisitView,
-  normSet: z.string(),
-  ownNormSet: OwnNormSet.nullable(),
+  normSets: z.array(z.string()),
+  ownNormSets: z.array(OwnNormSet),
   patient: PatientView,
   episode: EpisodeView,
   /** Up to and including this visit, oldest first. */

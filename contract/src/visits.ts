@@ -18,9 +18,10 @@ export const VisitRecord = z.object({
   visit: VisitView,
   patient: PatientView,
   episode: EpisodeView,
-  normSet: z.string(),
-  /** The clinic's norm set itself, where it is one of its own. */
-  ownNormSet: OwnNormSet.nullable(),
+  /** Norm sets in the order in which they are asked. */
+  normSets: z.array(z.string()),
+  /** Those of them that are the clinic's own, in full. */
+  ownNormSets: z.array(OwnNormSet),
   ownErrors: OwnErrors,
   /** What is to be measured; null: the default set. */
   sheet: SheetView.nullable(),

@@ -1,5 +1,5 @@
 import { motion, protocolOf } from '../catalogue/index.js';
-import type { Judgement } from '../finding/index.js';
+import { notJudgedWords, type Judgement } from '../finding/index.js';
 
 const round = (value: number, digits: number): number => Number(value.toFixed(digits)) + 0;
 const oneDecimal = (value: number | null): number | null => (value === null ? null : round(value, 1));
@@ -8,6 +8,7 @@ const oneDecimal = (value: number | null): number | null => (value === null ? nu
 export function evaluationReport(judgement: Judgement) {
   return {
     ranking: judgement.ranking,
+    rules: judgement.rules,
     measurements: judgement.measurements.map((m) => ({
       motion: m.measurement.motion,
       side: m.measurement.side,
@@ -23,6 +24,7 @@ export function evaluationReport(judgement: Judgement) {
       sem: round(m.sem, 1),
       mdc95: round(m.mdc95, 1),
       errorSource: m.errorSource,
+      judgedBy: m.judgedBy,
       norms: m.norms.map((n) => ({
         set: n.set,
         kind: n.kind,
@@ -57,6 +59,14 @@ export function evaluationReport(judgement: Judgement) {
       difference: oneDecimal(difference),
       mdc95: oneDecimal(mdc),
       words,
+    })),
+    notJudged: judgement.notJudged.map(({ motion: id, side, mode, digit, reason, limit }) => ({
+      motion: id,
+      side,
+      mode,
+      ...(digit === undefined ? {} : { digit }),
+      reason,
+      why: notJudgedWords({ reason, limit }, id),
     })),
     findings: judgement.findings.map((f) => ({
       kind: f.kind,

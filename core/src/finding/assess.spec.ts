@@ -1,5 +1,5 @@
 import type { Assessment, Measurement } from '../assessment.js';
-import { assess, DEFAULT_THRESHOLDS, draftSummary } from './index.js';
+import { assess, DEFAULT_THRESHOLDS, draftSummary, judgementOfToday } from './index.js';
 
 const ends = (...values: number[]) => values.map((end) => ({ end }));
 const hip = (over: Partial<Measurement> = {}): Measurement => ({
@@ -227,6 +227,17 @@ describe('other kinds', () => {
       hip({ motion: 'girth.thigh', side, position: 'supine', instrument: 'tape', trials: [{ value: 46 }] });
     expect(assess(exam([girth('left')])).notJudged.map((of) => of.reason)).toEqual(['no-other-side']);
     expect(assess(exam([girth('left'), girth('right')])).notJudged).toEqual([]);
+  });
+
+  it('reads a judgement that was written down before there was an order, and puts nothing into it', () => {
+    const { format, rules, judgedBy, notJudged, ...before } = assess(exam([hip({ mode: 'active', position: 'sitting' }), neck()]));
+    expect([format, typeof rules, judgedBy.length, notJudged.length]).toEqual([2, 'string', 2, 0]);
+    const measurements = before.measurements.map(({ judgedBy: by, ...m }) => (by === undefined ? m : m));
+    const now = judgementOfToday({ ...before, measurements } as never);
+    expect([now.format, now.judgedBy.map((set) => [set.id, set.measurements]), now.notJudged]).toEqual([1, [['boone-azen-1979', 1]], []]);
+    expect(now.measurements.map((m) => m.judgedBy)).toEqual(['boone-azen-1979', null]);
+    const today = assess(exam([hip()]));
+    expect(judgementOfToday(today)).toBe(today);
   });
 
   it('calls no reading a loss that stopped at a limit', () => {

@@ -79,7 +79,14 @@ export interface JudgedMeasurement extends MeasuredValue {
   readonly notCompared: readonly string[];
 }
 
+/** How a judgement is written down; a copy that was signed keeps the one it was written in. Before there was one: 1. */
+export const JUDGEMENT_FORMAT = 2;
+/** Which rules judged: changes with every rule that can change a finding. */
+export const RULES_VERSION = '2026-11-26';
+
 export interface Judgement {
+  readonly format: number;
+  readonly rules: string;
   /** The set that is asked first. */
   readonly normSet: Pick<NormSet, 'id' | 'short' | 'title'>;
   /** Every set of the order that judged something, in that order. */
@@ -150,6 +157,8 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
   const found = [...DETECTORS.flatMap((detect) => detect(amounts)), ...OF_ANSWERS.flatMap((detect) => detect(answers))];
   const looseEnds = notComparable(measured, byKey, previous);
   return {
+    format: JUDGEMENT_FORMAT,
+    rules: RULES_VERSION,
     normSet: { id: normSet.id, short: normSet.short, title: normSet.title },
     judgedBy: order.flatMap((id) => {
       const count = measured.filter((m) => judgedBy.get(m.key)?.set === id && !stopped.has(m.key)).length;
@@ -171,6 +180,25 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
       procedure: assessment.procedure,
       involvedSide: assessment.involvedSide,
     }),
+  };
+}
+
+/** A judgement that was written down in an earlier format, as today's readers want it: what it did not say is left unsaid. */
+export function judgementOfToday(stored: Judgement): Judgement {
+  if (stored.format === JUDGEMENT_FORMAT) return stored;
+  const { normSet } = stored;
+  const measurements = stored.measurements.map((m) => ({
+    ...m,
+    judgedBy: m.norms.some((norm) => norm.set === normSet.id) ? normSet.id : null,
+  }));
+  const count = measurements.filter((m) => m.judgedBy !== null).length;
+  return {
+    ...stored,
+    format: 1,
+    rules: 'before rules were numbered',
+    measurements,
+    judgedBy: count === 0 ? [] : [{ id: normSet.id, short: normSet.short, measurements: count }],
+    notJudged: [],
   };
 }
 

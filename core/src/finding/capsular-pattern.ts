@@ -121,6 +121,7 @@ function judge(pattern: CapsularPattern, side: Side, found: readonly Lost[]) {
       severity: 'mild',
       timesError: most.share / most.error,
       subject: `${where}, ${most.measured.measurement.mode}`,
+      brief: `${where}: capsular order fits ${formatNumber(score)} of ${pairs.length} pairs`,
       verdict:
         `capsular order fits ${formatNumber(score)} of ${pairs.length} pairs: ${order.map(shareWords).join(' › ')}` +
         (open.length ? `; not measured: ${open.map((id) => motion(id).short.toLowerCase()).join(', ')}` : ''),

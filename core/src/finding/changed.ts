@@ -21,6 +21,7 @@ export const changed: Detector = ({ measured, previous, errors }) =>
         expected: before.value,
         timesError: Math.abs(c.change) / c.mdc,
         verdict,
+        ...(real ? { brief: `${sizeWords(m, Math.abs(c.change))} ${c.verdict}` } : {}),
         because: [
           trialArithmetic(m),
           `on ${previous.on}: ${endWords(before)}`,

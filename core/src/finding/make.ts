@@ -85,7 +85,7 @@ export function errorLine(measured: MeasuredValue): string {
 }
 
 type Rest = Pick<Unplaced, 'kind' | 'severity' | 'verdict' | 'because'> &
-  Partial<Pick<Unplaced, 'expected' | 'percentLoss' | 'timesError' | 'agreement' | 'subject'>>;
+  Partial<Pick<Unplaced, 'expected' | 'percentLoss' | 'timesError' | 'agreement' | 'subject' | 'brief'>>;
 
 /** A finding about one measurement; the difference follows from value and expected. */
 export function finding(measured: MeasuredValue, rest: Rest): Unplaced {
@@ -109,6 +109,7 @@ export function finding(measured: MeasuredValue, rest: Rest): Unplaced {
     agreement: rest.agreement ?? null,
     subject: rest.subject ?? subjectOf(measured),
     verdict: rest.verdict,
+    brief: rest.brief ?? rest.verdict,
     because: rest.because,
   };
 }

@@ -25,6 +25,7 @@ export const painful: Detector = ({ measured }) =>
           kind: 'painful',
           severity: painSeverity(pain),
           verdict: `hurts, ${pain} of 10${painWhere ? `, ${painWhere}` : ''}`,
+          brief: `${pain} of 10${painWhere ? `, ${painWhere}` : ''}`,
           because: [
             trialArithmetic(m),
             `pain ${pain} of 10 during this motion`,

@@ -3,6 +3,7 @@ import { SEVERITIES, type InvolvedSide, type Joint } from '../terms.js';
 import type { Operation } from '../course/course.js';
 import { FROM_THE_GROUND, jointOf, jointsApart } from './body.js';
 import { sidedName } from './make.js';
+import { FINDING_STAGES, KINDS, STAGE_PLACES, stageOf } from './kinds.js';
 import { DEFAULT_RANKING, type Ranking } from './rankings.js';
 import type { Finding, Unplaced } from './types.js';
 
@@ -14,28 +15,8 @@ export interface RankContext {
   readonly involvedSide?: InvolvedSide;
 }
 
-type Kind = Finding['kind'];
-const LOSSES: readonly Kind[] = ['short-of-other-side', 'short-of-normal', 'active-short-of-passive', 'behind-course'];
-/** What comes before and after the losses whatever the rule, with the reason. */
-const STAGES: readonly (readonly [kinds: readonly Kind[], place: string])[] = [
-  [['painful', 'end-feel'], 'pain and an end that says stop are handled before range'],
-  [['opposite-direction-pain'], 'pain is handled before range'],
-  [
-    ['active-beyond-passive', 'inconsistent-trials', 'substituted', 'lumbar-slr-invalid'],
-    'readings to take again come before what they would say',
-  ],
-  [LOSSES, ''],
-  [['capsular-pattern', 'two-joint-limit'], 'what several losses have in common follows the losses'],
-  [['beyond-normal'], 'more than expected follows what is short'],
-  [['changed'], 'change since the last visit follows what is found today'],
-  [['within-error'], 'what measuring error covers comes late'],
-  [['no-norm'], 'what has no norm comes last'],
-];
-
 /** Bending and straightening of a knee are not alike: after surgery on it, straightening counts for more. */
 const STRAIGHT_FIRST = /knee|cruciate|meniscus/;
-
-const stageOf = (kind: Kind): number => STAGES.findIndex(([kinds]) => kinds.includes(kind));
 
 /**
  * Order of reading: pain, then readings to take again, then losses by the
@@ -51,16 +32,17 @@ export function rank(findings: readonly Unplaced[], context: RankContext = {}): 
   const hurts = new Set(findings.filter((f) => f.kind === 'painful').map(wayOf));
   const keyed = findings.map((finding) => {
     const stage = stageOf(finding.kind);
-    const isLoss = STAGES[stage]?.[0] === LOSSES;
-    const { by, place } = isLoss ? ruleOf(finding, ranking, context, hurts) : { by: [0, 0], place: STAGES[stage]?.[1] ?? '' };
+    const isLoss = stage === 'loss';
+    const { rank: rankOfKind } = KINDS[finding.kind];
+    const { by, ...why } = isLoss ? ruleOf(finding, ranking, context, hurts) : { by: [rankOfKind, 0], place: STAGE_PLACES[stage] };
     const keys = [
-      stage,
+      FINDING_STAGES.indexOf(stage),
       ...by,
       -SEVERITIES.indexOf(finding.severity),
-      isLoss ? LOSSES.indexOf(finding.kind) * 1e-3 : 0,
+      isLoss ? rankOfKind * 1e-3 : 0,
       -(finding.timesError ?? 0),
     ];
-    return { keys: largestLast(keys), finding: { ...finding, place } };
+    return { keys: largestLast(keys), finding: { ...finding, ...why } };
   });
   return keyed.sort((a, b) => compare(a.keys, b.keys)).map(({ finding }) => finding);
 }
@@ -102,7 +84,7 @@ function ruleOfSide(
   isOperated: boolean,
 ) {
   if (isOperated && procedure && STRAIGHT_FIRST.test(procedure.id) && finding.motion === 'knee.extension')
-    return { by: [-1, 0], place: 'after surgery on the knee, loss of straightening comes first' };
+    return { by: [-1, 0], place: 'after surgery on the knee, loss of straightening comes first', isStraighteningFirst: true as const };
   const joint = jointOf(finding.motion);
   const where = regionName(joint).toLowerCase();
   switch (ranking) {

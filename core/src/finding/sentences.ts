@@ -1,3 +1,4 @@
+import { KINDS } from './kinds.js';
 import type { Finding } from './types.js';
 
 /** What one motion of one side has to say at one place of the order, in one sentence. */
@@ -6,11 +7,6 @@ export interface Sentence {
   /** The heaviest first; losses of the other mode after it. */
   readonly findings: readonly Finding[];
 }
-
-const JOINED: readonly Finding['kind'][] = ['short-of-normal', 'short-of-other-side', 'active-short-of-passive', 'behind-course'];
-
-/** What says something about the last visit, or about norms that are missing, is told apart from what matters today. */
-const ASIDE: readonly Finding['kind'][] = ['changed', 'within-error', 'no-norm'];
 
 /**
  * Findings as a reader wants them: losses of the same motion and side, active
@@ -23,8 +19,8 @@ export function sentencesOf(findings: readonly Finding[]): Sentence[] {
   const sentences: { subject: string; findings: Finding[] }[] = [];
   const open = new Map<string, { subject: string; findings: Finding[] }>();
   for (const finding of findings) {
-    if (ASIDE.includes(finding.kind)) continue;
-    const joins = JOINED.includes(finding.kind);
+    if (KINDS[finding.kind].aside) continue;
+    const { joins } = KINDS[finding.kind];
     const way = `${finding.protocol}|${finding.side}|${finding.digit ?? ''}`;
     const there = joins ? open.get(way) : undefined;
     if (there) {

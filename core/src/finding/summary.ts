@@ -1,10 +1,11 @@
-import { formatSize } from '../angle/words.js';
+import { describeEnd, formatSize } from '../angle/words.js';
 import { motion, regionName } from '../catalogue/index.js';
-import type { Side } from '../terms.js';
+import type { MotionId, Side } from '../terms.js';
 import type { Judgement } from './assess.js';
 import { jointOf } from './body.js';
 import { modedName, sidedName } from './make.js';
 import type { NotJudged } from './silence.js';
+import { stageOf, type FindingStage } from './kinds.js';
 import { RANKING_NAMES } from './rankings.js';
 import type { Finding } from './types.js';
 
@@ -14,6 +15,7 @@ function listed(words: readonly string[]): string {
 }
 
 const upper = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
+const ofStage = (findings: readonly Finding[], stage: FindingStage): Finding[] => findings.filter((f) => stageOf(f.kind) === stage);
 const of = (findings: readonly Finding[], ...kinds: readonly Finding['kind'][]): Finding[] =>
   findings.filter((f) => kinds.includes(f.kind));
 /** The same motion and side, whatever mode: said once. */
@@ -50,10 +52,10 @@ export function draftSummary({ findings, measurements, ranking, judgedBy, notJud
   ];
   const said = lines.filter((line) => line !== '');
   if (said.length === 1 && of(findings, 'painful').length === 0) said.unshift(nothingShort(judgedBy));
-  const first = of(findings, 'short-of-other-side', 'short-of-normal', 'active-short-of-passive', 'behind-course')[0];
+  const first = ofStage(findings, 'loss')[0];
   if (first)
     said.push(
-      `First: ${name(first)} (${RANKING_NAMES[ranking]}${/straightening/.test(first.place) ? '; after surgery on the knee, straightening first' : ''}).`,
+      `First: ${name(first)} (${RANKING_NAMES[ranking]}${first.isStraighteningFirst ? '; after surgery on the knee, straightening first' : ''}).`,
     );
   if (notJudged.length > 0) said.push(`Not judged against norms: ${silent(notJudged)}.`);
   return said.join('\n');
@@ -72,6 +74,11 @@ const WHY: Readonly<Record<NotJudged['reason'], string>> = {
   'stopped-at-limit': 'stopped at a limit',
   'no-other-side': 'the other side is not measured',
 };
+
+/** Why one measurement was not judged: "stopped at a limit: 90° (the surgeon)". */
+export function notJudgedWords({ reason, limit }: Pick<NotJudged, 'reason' | 'limit'>, id: MotionId): string {
+  return limit ? `${WHY[reason]}: ${describeEnd(motion(id), limit.at)} (${limit.source})` : WHY[reason];
+}
 
 /** What was not judged, named, by why it was not. */
 function silent(notJudged: readonly NotJudged[]): string {
@@ -129,12 +136,12 @@ function control(findings: readonly Finding[]): string {
 }
 
 function pain(findings: readonly Finding[]): string {
-  const parts = once(of(findings, 'painful')).map((f) => `${name(f)} (${f.verdict.replace(/^hurts, /, '')})`);
+  const parts = once(of(findings, 'painful')).map((f) => `${name(f)} (${f.brief})`);
   return parts.length ? `Hurts: ${parts.join('; ')}.` : 'No pain was noted.';
 }
 
 function patterns(findings: readonly Finding[]): string {
-  const capsular = of(findings, 'capsular-pattern').map((f) => `${f.subject.split(',')[0]!}: ${f.verdict.split(':')[0]!}`);
+  const capsular = of(findings, 'capsular-pattern').map((f) => f.brief);
   const muscle = of(findings, 'two-joint-limit').map((f) => `${upper(name(f))}: ${f.verdict}`);
   const tissue = of(findings, 'opposite-direction-pain').map((f) => `${f.subject}: ${f.verdict}`);
   return [...capsular, ...muscle, ...tissue].map((line) => `${line}.`).join(' ');
@@ -146,11 +153,11 @@ function course(findings: readonly Finding[]): string {
 }
 
 function changes(findings: readonly Finding[]): string {
-  const real = once(of(findings, 'changed')).map((f) => `${name(f)} ${f.verdict.replace(' than last time', '')}`);
+  const real = once(of(findings, 'changed')).map((f) => `${name(f)} ${f.brief}`);
   return real.length ? `Really changed since the last visit: ${listed(real)}.` : '';
 }
 
 function again(findings: readonly Finding[]): string {
-  const where = byJoint(of(findings, 'active-beyond-passive', 'inconsistent-trials', 'substituted', 'lumbar-slr-invalid'));
+  const where = byJoint(ofStage(findings, 'again'));
   return where ? `To measure again: ${where}.` : '';
 }

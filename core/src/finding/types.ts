@@ -31,14 +31,18 @@ export interface Finding {
   /** The sentence a screen or a report shows: who, and what about it. */
   readonly subject: string;
   readonly verdict: string;
+  /** The verdict where what it is about was named already: "4 of 10, groin", "14° more". */
+  readonly brief: string;
   /** Values, source, error and arithmetic, one step a line. Never empty. */
   readonly because: readonly string[];
   /** Why it stands where it stands in the order. */
   readonly place: string;
+  /** True where it comes first because of an operation on that knee. */
+  readonly isStraighteningFirst?: true;
 }
 
 /** A finding before it has its place among the others. */
-export type Unplaced = Omit<Finding, 'place'>;
+export type Unplaced = Omit<Finding, 'place' | 'isStraighteningFirst'>;
 
 /** What a clinic may set. */
 export interface Thresholds {

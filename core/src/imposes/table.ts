@@ -50,4 +50,3 @@ export function jointOf(motion: JointMotion): Joint {
 export function directionOf(motion: JointMotion): MotionName {
   return motion.slice(motion.indexOf('.') + 1) as MotionName;
 }
-

@@ -5,12 +5,12 @@ import type { NormSet } from './types.js';
 
 /**
  * An order of sets with every installed one in it: those that it does not
- * name come after, the clinic's own first, so that a set that is new is asked
- * last and never forgotten.
+ * name come after, the clinic's own at the end, so that a set that is new is
+ * asked last, and judges nothing that another one judged before.
  */
 export function wholeOrder(first: readonly string[], own: readonly NormSet[] = []): string[] {
   const installed = new Set([...NORM_SETS, ...own].map((set) => set.id));
-  const all = [...first, ...own.map((set) => set.id), ...DEFAULT_NORM_ORDER];
+  const all = [...first, ...DEFAULT_NORM_ORDER, ...own.map((set) => set.id)];
   return [...new Set(all)].filter((id) => installed.has(id));
 }
 

@@ -1,15 +1,6 @@
 import { motion, PROTOCOLS, protocolOfId } from '../catalogue/index.js';
 import type { InvolvedSide } from '../terms.js';
-import {
-  EXAM_SETS,
-  findExamSet,
-  itemsOfSheet,
-  planExam,
-  runSheet,
-  waysOf,
-  type PlanItem,
-  type PlanStep,
-} from './index.js';
+import { EXAM_SETS, findExamSet, itemsOfSheet, planExam, runSheet, waysOf, type PlanItem, type PlanStep } from './index.js';
 import { type Precaution } from '../precaution/index.js';
 import { NO_TIMES, recordedTimes, secondsFor } from './minutes.js';
 

@@ -1,16 +1,7 @@
 import { motion, PROTOCOLS } from '../catalogue/index.js';
 import { touchOf } from '../imposes/index.js';
 import type { MotionId } from '../terms.js';
-import {
-  cautionNow,
-  cautionOutcome,
-  CAUTIONS,
-  cautionsFor,
-  openEnds,
-  withSigns,
-  type PlanStep,
-  type StepState,
-} from './index.js';
+import { cautionNow, cautionOutcome, CAUTIONS, cautionsFor, openEnds, withSigns, type PlanStep, type StepState } from './index.js';
 import { allowedFor, isPast, type Precaution } from '../precaution/index.js';
 import { addWeeks, weeksBetween } from '../days.js';
 

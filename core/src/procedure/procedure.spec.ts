@@ -32,7 +32,15 @@ const HUG = 'the other side: ';
  * @see common protocols, from memory
  */
 const MUST_BE_OUT: Readonly<Record<string, readonly [week: number, ...protocols: string[]]>> = {
-  'knee-replacement': [2, ...HEELS, SQUAT, 'check.stepDown/standing', 'hip.extension/halfKneeling', ...DROPS, 'strength.kneeExtension/sitting'],
+  'knee-replacement': [
+    2,
+    ...HEELS,
+    SQUAT,
+    'check.stepDown/standing',
+    'hip.extension/halfKneeling',
+    ...DROPS,
+    'strength.kneeExtension/sitting',
+  ],
   'hip-replacement-posterior': [
     6,
     ...DROPS.map((drop) => HUG + drop),
@@ -94,7 +102,13 @@ const MUST_BE_OUT: Readonly<Record<string, readonly [week: number, ...protocols:
   ],
   'ankle-fixation': [3, ...TOES_AND_WALL, SQUAT, ...LEG_STANDS, 'strength.footInversion/supine'],
   'syndesmosis-fixation': [8, ...TOES_AND_WALL, SQUAT, ...LEG_STANDS],
-  'great-toe-fusion': [3, 'greatToeMtp.extension/sitting', 'greatToeMtp.flexion/supine', 'greatToeMtp.extension/standing-loaded', ...LEG_STANDS],
+  'great-toe-fusion': [
+    3,
+    'greatToeMtp.extension/sitting',
+    'greatToeMtp.flexion/supine',
+    'greatToeMtp.extension/standing-loaded',
+    ...LEG_STANDS,
+  ],
   'rotator-cuff-repair': [
     1,
     ...BEHIND,
@@ -222,7 +236,9 @@ describe('usual limits after a procedure', () => {
 
   it('of an unknown approach are those of all of its family', () => {
     for (const what of ['hip.extension/prone', 'hip.internalRotation/prone', 'muscleLength.sideLyingLegDrop/sidelying'])
-      expect(after('hip-replacement', 3, what).kind).withContext(what).toBe('forbidden');
+      expect(after('hip-replacement', 3, what).kind)
+        .withContext(what)
+        .toBe('forbidden');
     const limits = findProcedure('hip-replacement')!.limits.length;
     const parts = ['posterior', 'anterior', 'lateral'].map((way) => findProcedure(`hip-replacement-${way}`)!.limits.length);
     expect(limits).toBe(parts.reduce((a, b) => a + b));

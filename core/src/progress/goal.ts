@@ -51,7 +51,10 @@ export function goalOf(choice: GoalChoice, ground: GoalGround): Goal | { readonl
       if (ground.otherSide === undefined) return { why: 'the other side is not measured yet' };
       const { less = 0 } = choice;
       // Less of what is good: of a distance that should be small, more of it.
-      return of(ground.otherSide - (about.better === 'less' ? -less : less), `from the other side${less > 0 ? ` less ${formatSize(less, about.unit)}` : ''}`);
+      return of(
+        ground.otherSide - (about.better === 'less' ? -less : less),
+        `from the other side${less > 0 ? ` less ${formatSize(less, about.unit)}` : ''}`,
+      );
     }
   }
 }

@@ -99,6 +99,6 @@ async function sessionView({ manager }: UnitOfWork, user: User): Promise<Session
   const clinic = await manager.findOneByOrFail(Clinic, { id: user.clinicId });
   return {
     user: { id: user.id, name: user.name, email: user.email },
-    clinic: { id: clinic.id, name: clinic.name, normSet: clinic.normSet },
+    clinic: { id: clinic.id, name: clinic.name },
   };
 }

@@ -6,7 +6,10 @@ import { id, moment, text } from '../platform/columns.js';
 export class Clinic {
   @PrimaryColumn(id) id!: string;
   @Column(text(120)) name!: string;
+  /** The norm set that is asked first. */
   @Column({ ...text(60), name: 'norm_set' }) normSet!: string;
+  /** Norm sets in the order in which they are asked; null: the first, then the program's order. */
+  @Column({ type: 'simple-json', name: 'norm_order', nullable: true }) normOrder!: string[] | null;
   /** null: those that come with the program. */
   @Column({ type: 'simple-json', nullable: true }) thresholds!: Thresholds | null;
   /** Fist and finger, in cm; null: assumed. */

@@ -48,7 +48,7 @@ describe('demo clinic', () => {
         expect(rows.length).toBe(1);
         return visitRecord(work, rows[0]!.lastVisit!.id);
       });
-      return assess(assessmentOfVisit(record), { normSet: record.normSet }).findings.map((f) => f.kind);
+      return assess(assessmentOfVisit(record), { normSets: record.normSets }).findings.map((f) => f.kind);
     };
     const gardener = await kindsOf('Brandt');
     expect(gardener.filter((k) => k === 'short-of-normal').length).toBeGreaterThan(8);

@@ -111,22 +111,33 @@ describe('norm sets and thresholds over HTTP', () => {
       return found && [found.verdict, found.agreement.of];
     };
     const before = (await short())!;
-    expect(before[0]).toBe('16° short of the expected 121°');
-    const { body: now } = await agent.put('/api/norms').send({ normSet: OWN.id }).expect(200);
-    expect(now.normSet).toBe(OWN.id);
-    expect((await short())![0]).toBe('14° short of the expected 119°');
+    // Passive: the first set has active figures alone, the next one that may be compared judges.
+    expect(before[0]).toBe('15° short of 120°, by AAOS 1965');
+    const { body: now } = await agent
+      .put('/api/norms')
+      .send({ normSets: [OWN.id] })
+      .expect(200);
+    expect([now.normSets[0], now.normSets.length]).toEqual([OWN.id, now.sets.length]);
+    expect((await short())![0]).toBe(`14° short of 119°, by ${OWN.short}`);
+    for (const normSets of [['nobody'], [OWN.id, OWN.id], []]) await agent.put('/api/norms').send({ normSets }).expect(422);
     const { body: record } = await agent.get(`/api/visits/${visit}`).expect(200);
-    expect(record.ownNormSet).toEqual(OWN);
+    expect(record.ownNormSets).toContain(OWN);
 
     // The set in use cannot be taken away; another clinic neither sees nor uses it.
     const held = await agent.delete(`/api/norm-sets/${OWN.id}`).expect(422);
-    expect(held.body.errors[0].message).toContain('choose another one first');
+    expect(held.body.errors[0].message).toContain('put another one before it');
     expect((await stranger.get('/api/norms')).body.ownSets).toEqual([]);
-    await stranger.put('/api/norms').send({ normSet: OWN.id }).expect(422);
+    await stranger
+      .put('/api/norms')
+      .send({ normSets: [OWN.id] })
+      .expect(422);
     await stranger.delete(`/api/norm-sets/harbour-2025`).expect(404);
 
-    await agent.put('/api/norms').send({ normSet: 'aaos-1965' }).expect(200);
-    expect((await short())![0]).toBe('15° short of the expected 120°');
+    await agent
+      .put('/api/norms')
+      .send({ normSets: ['aaos-1965', OWN.id] })
+      .expect(200);
+    expect((await short())![0]).toBe('15° short of 120°, by AAOS 1965');
     await agent.delete(`/api/norm-sets/${OWN.id}`).expect(200);
     expect((await agent.get('/api/norms')).body.ownSets.map((s: { id: string }) => s.id)).toEqual(['harbour-2025']);
     // Out of use, on record; and its name is free again.

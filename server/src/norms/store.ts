@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { NormsChange, NormSetSummary, NormsView } from '@dial-gauge/contract';
-import { DEFAULT_THRESHOLDS, findNormSet, NORM_SETS, type AssessContext, type NormSet, type OwnError } from '@dial-gauge/core';
+import { DEFAULT_THRESHOLDS, findNormSet, NORM_SETS, wholeOrder, type AssessContext, type NormSet, type OwnError } from '@dial-gauge/core';
 import { IsNull } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
 import { notFound, refused, type HttpProblem } from '../platform/problems.js';
@@ -11,19 +11,20 @@ import { NormSetRow } from './entities.js';
 /** What the caller's clinic judges by, ready for `assess()`. */
 export async function criteriaOf(work: UnitOfWork): Promise<Required<AssessContext>> {
   const clinic = await work.manager.findOneByOrFail(Clinic, { id: work.clinicId });
+  const ownSets = await ownSetsOf(work);
   return {
-    normSet: clinic.normSet,
+    normSets: orderOf(clinic, ownSets),
     thresholds: clinic.thresholds ?? DEFAULT_THRESHOLDS,
-    ownSets: await ownSetsOf(work),
+    ownSets,
     ownErrors: await ownErrorsOf(work),
     ranking: clinic.ranking,
   };
 }
 
 export async function normsView(work: UnitOfWork): Promise<NormsView> {
-  const { normSet, thresholds, ownSets, ownErrors, ranking } = await criteriaOf(work);
+  const { normSets, thresholds, ownSets, ownErrors, ranking } = await criteriaOf(work);
   return {
-    normSet,
+    normSets: [...normSets],
     thresholds: { ...thresholds, severityPercent: [...thresholds.severityPercent], severityTimes: [...thresholds.severityTimes] },
     sets: [...NORM_SETS.map((set) => summaryOf(set, false)), ...ownSets.map((set) => summaryOf(set, true))],
     ownSets: [...ownSets],
@@ -39,26 +40,28 @@ export async function normSetOf(work: UnitOfWork, id: string): Promise<NormSet> 
   return set;
 }
 
-/** The clinic's norm set, where it is not one of the program's. */
-export async function ownNormSet(work: UnitOfWork, id: string): Promise<NormSet | null> {
-  return NORM_SETS.some((set) => set.id === id) ? null : normSetOf(work, id);
-}
-
-const CRITERIA = ['normSet', 'thresholds', 'ranking'] as const;
+/** Every installed set in the order in which a clinic asks them. */
+export const orderOf = ({ normSet, normOrder }: Pick<Clinic, 'normSet' | 'normOrder'>, own: readonly NormSet[]): string[] =>
+  wholeOrder(normOrder ?? [normSet], own);
 
 export async function setNorms(work: UnitOfWork, change: NormsChange): Promise<void> {
   const { clinicId, manager, log } = work;
   const clinic = await manager.findOneOrFail(Clinic, { where: { id: clinicId }, lock: { mode: 'pessimistic_write' } });
-  if (change.normSet !== undefined && !findNormSet(change.normSet, await ownSetsOf(work)))
-    throw refuse('normSet', `"${change.normSet}" is not installed; choose one of the list`);
-  const given = CRITERIA.filter((field) => change[field] !== undefined);
+  const { normSets, ...rest } = change;
+  const own = await ownSetsOf(work);
+  for (const id of normSets ?? []) if (!findNormSet(id, own)) throw refuse('normSets', `"${id}" is not installed; choose of the list`);
+  if (new Set(normSets).size !== (normSets?.length ?? 0)) throw refuse('normSets', 'names a set twice; allowed: each once');
+  const before = orderOf(clinic, own);
+  const after = { ...rest, ...(normSets && { normOrder: wholeOrder(normSets, own) }) };
+  const fields = (['normOrder', 'thresholds', 'ranking'] as const).filter((field) => after[field] !== undefined);
   const changed = await log.write(
     'clinic',
     clinicId,
-    given.map((field) => [field, clinic[field], change[field]]),
+    fields.map((field) => [field, field === 'normOrder' ? before : clinic[field], after[field]]),
   );
-  if (changed.length > 0)
-    await manager.update(Clinic, { id: clinicId }, Object.fromEntries(changed.map((field) => [field, change[field as keyof NormsChange]])));
+  if (changed.length === 0) return;
+  const columns = Object.fromEntries(changed.map((field) => [field, after[field as keyof typeof after]]));
+  await manager.update(Clinic, { id: clinicId }, { ...columns, ...(after.normOrder && { normSet: after.normOrder[0]! }) });
 }
 
 /** Brings in a set that has been read and found right. */
@@ -85,7 +88,7 @@ export async function addNormSet(work: UnitOfWork, set: NormSet): Promise<NormSe
 export async function removeNormSet({ clinicId, manager, caller, now }: UnitOfWork, setId: string): Promise<void> {
   if (NORM_SETS.some((set) => set.id === setId)) throw refuse('id', 'comes with the program and cannot be removed');
   const clinic = await manager.findOneOrFail(Clinic, { where: { id: clinicId }, lock: { mode: 'pessimistic_write' } });
-  if (clinic.normSet === setId) throw refuse('id', 'is the set this clinic judges by; choose another one first');
+  if (clinic.normSet === setId) throw refuse('id', 'is the set this clinic asks first; put another one before it');
   const out = { removedAt: now, removedBy: caller.userId };
   const { affected } = await manager.update(NormSetRow, { clinicId, setId, removedAt: IsNull() }, out);
   if (!affected) throw notFound('norm set');

@@ -15,11 +15,11 @@ export const progress: Resource = {
 async function progressView(work: UnitOfWork, visitId: string): Promise<ProgressView> {
   const row = await work.one(Visit, visitId, 'visit');
   const [{ sessions, ownErrors, ...rest }, goals] = await Promise.all([history(work, row), goalsOf(work, row.episodeId)]);
-  const { patient, episode, normSet, ownNormSet } = rest;
+  const { patient, episode, normSets, ownNormSets } = rest;
   const series = progressOf(sessions, {
     own: ownErrors,
     person: patient,
-    normSet: findNormSet(normSet, ownNormSet ? [ownNormSet] : []),
+    normOrder: normSets.flatMap((id) => findNormSet(id, ownNormSets) ?? []),
     involvedSide: episode.involvedSide ?? undefined,
     operation: operationOf(episode),
     goals: goalsByKey(goals),

@@ -77,10 +77,13 @@ const fieldChange = ({ field, oldValue, newValue }: ChangeRow): string => `${fie
 
 function plain(value: unknown): string {
   if (value === null || value === undefined || value === '') return 'nothing';
-  if (Array.isArray(value))
-    return value.every((item) => typeof item === 'string') ? value.join(', ') || 'nothing' : `${value.length} entries`;
+  if (Array.isArray(value)) return value.every((item) => typeof item === 'string') ? fewOf(value) || 'nothing' : `${value.length} entries`;
   return typeof value === 'object' ? 'set anew' : String(value);
 }
+
+/** "a, b, c and 26 more" */
+const fewOf = (names: readonly string[]): string =>
+  names.length > 5 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ');
 
 function inOrder(changes: readonly { at: Date; by: string; what: string }[]): Change[] {
   return [...changes].sort((a, b) => a.at.getTime() - b.at.getTime()).map((change) => ({ ...change, at: change.at.toISOString() }));

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { assessmentOfVisit, type JudgementView, type VisitRecord } from '@dial-gauge/contract';
-import { assess, type Judgement } from '@dial-gauge/core';
+import { assess, judgementOfToday, type Judgement } from '@dial-gauge/core';
 import { lateEntries } from '../late/store.js';
 import { criteriaOf } from '../norms/store.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
@@ -29,7 +29,7 @@ export async function judgementView(work: UnitOfWork, visitId: string): Promise<
   const copy = row.signed ? last : undefined;
   const record = await visitRecord(work, visitId);
   const { visit, patient, episode, previous, measurements, odd } = record;
-  const judgement = copy?.judgement ?? (await judge(work, record));
+  const judgement = copy ? judgementOfToday(copy.judgement) : await judge(work, record);
   const names = await work.namesOf(signatures.map((signature) => signature.signedBy));
   return {
     visit,

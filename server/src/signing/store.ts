@@ -1,4 +1,5 @@
 import type { NewAmendment, NewSignature, SignedCopy, SummaryChange } from '@dial-gauge/contract';
+import { judgementOfToday } from '@dial-gauge/core';
 import { Episode } from '../episodes/entities.js';
 import { goalsOf } from '../goals/store.js';
 import { Patient } from '../patients/entities.js';
@@ -118,6 +119,6 @@ export async function signedCopy(work: UnitOfWork, id: string): Promise<SignedCo
     signature: signatureView(row, await work.namesOf([row.signedBy])),
     assessedOn: visit.assessedOn,
     patient: `${patient.givenName} ${patient.familyName}`,
-    judgement: row.judgement,
+    judgement: judgementOfToday(row.judgement),
   };
 }

@@ -43,14 +43,14 @@ export async function history(work: UnitOfWork, row: Visit) {
     work.prepared<Seen[]>(VISITS, until),
     work.prepared<Reading[]>(READINGS, until),
   ]);
-  const { patient, episode, normSet, ownNormSet, ownErrors } = setting;
+  const { patient, episode, normSets, ownNormSets, ownErrors } = setting;
   const seen = all.slice(0, 1 + all.findIndex((visit) => visit.id === row.id));
   const counts = new Map<string, number>();
   for (const { visitId } of readings) counts.set(visitId, (counts.get(visitId) ?? 0) + 1);
   const visits = seen.map((of, index) => viewOf({ ...of, signed: of.signed === 1 }, index + 1, counts.get(of.id) ?? 0, of.examiner));
   const byVisit = measurementsByVisit(readings);
   const sessions = seen.map((visit): Session => ({ assessedOn: visit.assessedOn, measurements: byVisit.get(visit.id) ?? [] }));
-  return { patient, episode, normSet, ownNormSet, ownErrors, visit: visits[visits.length - 1]!, visits, sessions };
+  return { patient, episode, normSets, ownNormSets, ownErrors, visit: visits[visits.length - 1]!, visits, sessions };
 }
 
 /** Readings to measurements, each in the order held, in the order of a report. Ways of measuring that this version does not know are left out. */

@@ -1,10 +1,20 @@
 import type { EpisodeView, MeasurementView, OddRecord, PatientView, PlanView, VisitRecord, VisitView } from '@dial-gauge/contract';
-import { ASSUMED_HAND, cautionNow, findMotion, findProtocol, PROTOCOLS, protocolOfId, SIDES, type NormSet, type OwnError } from '@dial-gauge/core';
+import {
+  ASSUMED_HAND,
+  cautionNow,
+  findMotion,
+  findProtocol,
+  PROTOCOLS,
+  protocolOfId,
+  SIDES,
+  type NormSet,
+  type OwnError,
+} from '@dial-gauge/core';
 import { In, type SelectQueryBuilder } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
 import { Episode } from '../episodes/entities.js';
 import { episodeView } from '../episodes/views.js';
-import { ownErrorsOf, ownNormSet } from '../norms/store.js';
+import { orderOf, ownErrorsOf, ownSetsOf } from '../norms/store.js';
 import { Patient } from '../patients/entities.js';
 import { patientView } from '../patients/views.js';
 import { grouped } from '../platform/grouped.js';
@@ -18,8 +28,8 @@ interface Setting {
   readonly row: Visit;
   readonly patient: PatientView;
   readonly episode: EpisodeView;
-  readonly normSet: string;
-  readonly ownNormSet: NormSet | null;
+  readonly normSets: string[];
+  readonly ownNormSets: NormSet[];
   readonly ownErrors: OwnError[];
   readonly clinic: Clinic;
 }
@@ -27,7 +37,7 @@ interface Setting {
 export async function settingOf(work: UnitOfWork, row: Visit): Promise<Setting> {
   const { manager, clinicId } = work;
   // Asked for at once, one after the other on the one connection: what has come is read while the next is on its way.
-  const [episode, patient, clinic, ownErrors] = await Promise.all([
+  const [episode, patient, clinic, ownErrors, ownNormSets] = await Promise.all([
     manager.findOneByOrFail(Episode, { id: row.episodeId, clinicId }),
     manager
       .createQueryBuilder(Patient, 'p')
@@ -36,13 +46,14 @@ export async function settingOf(work: UnitOfWork, row: Visit): Promise<Setting> 
       .getOneOrFail(),
     manager.findOneByOrFail(Clinic, { id: clinicId }),
     ownErrorsOf(work),
+    ownSetsOf(work),
   ]);
   return {
     row,
     patient: patientView(patient),
     episode: episodeView(episode),
-    normSet: clinic.normSet,
-    ownNormSet: await ownNormSet(work, clinic.normSet),
+    normSets: orderOf(clinic, ownNormSets),
+    ownNormSets,
     ownErrors,
     clinic,
   };

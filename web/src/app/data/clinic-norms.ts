@@ -33,9 +33,9 @@ export class ClinicNorms {
     return [...NORM_SETS, ...(this.state()?.ownSets ?? [])];
   }
 
-  /** The set the clinic judges by; null until the server has said so, rather than a guess. */
-  chosen(): NormSet | null {
+  /** The sets in the order in which the clinic asks them; empty until the server has said so, rather than a guess. */
+  order(): readonly NormSet[] {
     const view = this.state();
-    return (view && findNormSet(view.normSet, view.ownSets)) ?? null;
+    return view ? view.normSets.flatMap((id) => findNormSet(id, view.ownSets) ?? []) : [];
   }
 }

@@ -1,12 +1,12 @@
-import { jointOf, motion, type Finding, type Joint, type Judgement, type Side } from '@dial-gauge/core';
+import { jointOf, motion, stageOf, type Finding, type FindingStage, type Joint, type Judgement, type Side } from '@dial-gauge/core';
 import type { JointMark, JointState } from '../ui/body-map/body-map';
 
 /** Heaviest first: what is drawn where several were found. */
-const STATES: readonly (readonly [JointState, readonly Finding['kind'][], string])[] = [
-  ['pain', ['painful', 'opposite-direction-pain'], 'hurts'],
-  ['again', ['active-beyond-passive', 'inconsistent-trials', 'substituted', 'lumbar-slr-invalid'], 'to measure again'],
-  ['short', ['short-of-normal', 'short-of-other-side', 'active-short-of-passive', 'behind-course', 'two-joint-limit'], 'short'],
-  ['beyond', ['beyond-normal'], 'beyond normal'],
+const STATES: readonly (readonly [JointState, readonly FindingStage[], string])[] = [
+  ['pain', ['pain'], 'hurts'],
+  ['again', ['again'], 'to measure again'],
+  ['short', ['loss', 'pattern'], 'short'],
+  ['beyond', ['beyond'], 'beyond normal'],
 ];
 
 /** Joints that stand for the whole body where nothing was measured, so that what is missing shows. */
@@ -14,7 +14,7 @@ const OUTLINE: readonly Joint[] = ['shoulder', 'elbow', 'wrist', 'hip', 'knee', 
 const MIDLINE: readonly Joint[] = ['cervical', 'thoracic', 'lumbar'];
 
 /** One mark for every joint and side: what was found there, or that it was not measured. */
-export function bodyMarks({ measurements, findings }: Pick<Judgement, 'measurements' | 'findings'>): JointMark[] {
+export function bodyMarks({ measurements, findings, notJudged }: Pick<Judgement, 'measurements' | 'findings' | 'notJudged'>): JointMark[] {
   const sideOf = (of: Pick<Finding, 'motion' | 'side'>): Side => (motion(of.motion).sides === 'limb' ? of.side : 'midline');
   const key = (joint: Joint, side: Side) => `${joint} ${side}`;
   const measured = new Map(
@@ -25,8 +25,11 @@ export function bodyMarks({ measurements, findings }: Pick<Judgement, 'measureme
   );
   const marks = [...measured.values()].map(({ joint, side }): JointMark => {
     const own = findings.filter((f) => jointOf(f.motion) === joint && sideOf(f) === side);
-    const states = STATES.filter(([, kinds]) => own.some((f) => kinds.includes(f.kind)));
-    return { joint, side, state: states[0]?.[0] ?? 'fine', words: states.map(([, , words]) => words).join(', ') };
+    const states = STATES.filter(([, kinds]) => own.some((f) => kinds.includes(stageOf(f.kind))));
+    // What was not judged is never called fine.
+    const silent = notJudged.filter((of) => jointOf(of.motion) === joint && sideOf(of) === side).length;
+    const words = [...states.map(([, , said]) => said), ...(silent > 0 ? [`${silent} not judged`] : [])].join(', ');
+    return { joint, side, state: states[0]?.[0] ?? (silent > 0 ? 'not-judged' : 'fine'), words };
   });
   const open = [
     ...OUTLINE.flatMap((joint) => (['left', 'right'] as const).map((side) => ({ joint, side }))),

@@ -46,7 +46,7 @@ export class EvidenceDialog {
 
   protected readonly norms = this.of.judged.norms.map((norm) => ({
     set: norm.setName,
-    chosen: norm.set === this.of.view.judgement.normSet.id,
+    chosen: norm.set === this.of.judged.judgedBy,
     expected: describeEnd(this.about, norm.expected),
     band:
       norm.expectedBand.low < norm.expectedBand.high

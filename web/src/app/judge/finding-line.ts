@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { measurementKey, SEVERITIES, type Finding, type FindingKind, type Severity } from '@dial-gauge/core';
+import { measurementKey, SEVERITIES, stageOf, type Finding, type FindingKind, type FindingStage, type Severity } from '@dial-gauge/core';
 import { EvidenceOpener } from './evidence-opener';
 
 const SEVERITY_WORDS: Readonly<Record<Severity, string>> = { note: '', mild: 'mild', moderate: 'moderate', marked: 'marked' };
 
 /** A shape for every kind, so that colour never has to tell. */
-const SHAPES: Readonly<Partial<Record<FindingKind, string>>> = {
+const SHAPES: Readonly<Record<FindingKind, string>> = {
   'short-of-normal': 'gap',
   'short-of-other-side': 'sides',
   'active-short-of-passive': 'inner',
@@ -20,9 +20,13 @@ const SHAPES: Readonly<Partial<Record<FindingKind, string>>> = {
   'opposite-direction-pain': 'pain',
   'capsular-pattern': 'steps',
   'beyond-normal': 'notch',
+  'end-feel': 'pain',
   changed: 'change',
+  'within-error': 'plain',
+  'no-norm': 'plain',
 };
-const AGAIN: readonly FindingKind[] = ['active-beyond-passive', 'inconsistent-trials', 'substituted', 'lumbar-slr-invalid'];
+/** What is no matter of size. */
+const WITHOUT_SIZE: readonly FindingStage[] = ['pain', 'error', 'silence'];
 
 /** What one reading has to say as a sentence that opens its evidence. */
 @Component({
@@ -66,7 +70,7 @@ export class FindingLine {
   /** "32 % · 1.8 × error" of the heaviest. */
   protected readonly weight = computed(() => {
     const { percentLoss, timesError, kind } = this.first();
-    if (kind === 'painful' || kind === 'within-error' || kind === 'no-norm') return '';
+    if (WITHOUT_SIZE.includes(stageOf(kind))) return '';
     const parts = [
       percentLoss !== null && percentLoss > 0 && `${Math.round(percentLoss)} %`,
       timesError !== null && timesError > 0 && `${timesError.toFixed(1)} × error`,
@@ -74,7 +78,9 @@ export class FindingLine {
     return parts.filter(Boolean).join(' · ');
   });
   protected readonly agreement = computed(() => this.findings().find((f) => f.agreement?.of)?.agreement ?? null);
-  protected readonly again = computed(() => (AGAIN.includes(this.first().kind) && this.visitId() ? measurementKey(this.first()) : null));
+  protected readonly again = computed(() =>
+    stageOf(this.first().kind) === 'again' && this.visitId() ? measurementKey(this.first()) : null,
+  );
   protected readonly canOpen = this.opener !== null;
 
   protected open(): void {

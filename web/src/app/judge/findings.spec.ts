@@ -54,7 +54,16 @@ describe('Findings', () => {
   });
 
   it('says so when nothing is short', () => {
-    expect(draw(Findings, view([hip({}, 13)])).textContent).toContain('Nothing is short of normal');
+    const said = draw(Findings, view([hip({ mode: 'active' }, 13)])).textContent!.replace(/\s+/g, ' ');
+    expect(said).toContain('Nothing that was judged is short of normal (Boone & Azen 1979 1)');
+  });
+
+  it('calls nothing fine that was not judged, and names it with the reason', () => {
+    const girth = hip({ motion: 'girth.calf', position: 'supine', instrument: 'tape', trials: [{ value: 36 }] }, 36);
+    const said = draw(Findings, view([girth])).textContent!.replace(/\s+/g, ' ');
+    expect(said).toContain('Nothing was judged against norms');
+    expect(said).toContain('Not judged against norms (1)');
+    expect(said).toMatch(/Left calf girth.*: the other side is not measured/);
   });
 });
 
@@ -63,7 +72,7 @@ describe('Strips', () => {
     const element = draw(Strips, view([hip({}, -4), hip({ side: 'right' }, 15)], [hip({}, -12)]));
     expect(element.querySelectorAll('ul:not(.legend) > li').length).toBe(1);
     const pictures = [...element.querySelectorAll('svg[role=img]')].map((svg) => svg.getAttribute('aria-label'));
-    expect(pictures[0]).toBe('left: passive lacks 4° of straight, expected 2 to 23, short of normal, last visit lacks 12');
+    expect(pictures[0]).toBe('left: passive lacks 4° of straight, expected 30 to 30, short of normal, last visit lacks 12');
     expect(pictures[1]).toContain('right: passive 15°');
     expect(element.textContent).not.toMatch(/[-−]\d/);
   });
@@ -112,8 +121,13 @@ describe('what is not a joint angle', () => {
     const element = draw(Strips, view([hip({}, 13), tape('left', 4.5), tape('right', 11), floor]));
     expect([...element.querySelectorAll('h3')].map((h) => h.textContent)).toEqual(['Hip', 'Distances']);
     const pictures = [...element.querySelectorAll('svg[role=img]')].map((svg) => svg.getAttribute('aria-label'));
-    expect(pictures).toContain('left: 4.5 cm');
-    expect(pictures).toContain('Finger to floor: 24 cm above the floor');
+    expect(pictures).toContain('left: 4.5 cm, expected 3.4 to 15.6');
+    expect(pictures).toContain('Finger to floor: 24 cm above the floor, expected 0 to 0, short of normal');
+    const middle = [...element.querySelectorAll('li.middle')];
+    expect(middle.map((li) => li.querySelectorAll('dg-arc-strip').length))
+      .withContext('no side, one strip in the middle')
+      .toEqual([1]);
+    expect(middle[0]!.textContent).toContain('by Common practice');
     expect(element.textContent!.replace(/\s+/g, ' ')).toContain('standing · cm');
   });
 

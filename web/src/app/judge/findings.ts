@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { JudgementView } from '@dial-gauge/contract';
 import {
+  modedName,
   needWords,
+  notJudgedWords,
   RANKING_NAMES,
   RANKINGS,
   regionName,
@@ -57,9 +59,20 @@ export class Findings {
     [
       { title: `Really changed since ${this.previous()}`, items: this.of('changed'), open: true },
       { title: `Within measuring error since ${this.previous()}`, items: this.of('within-error'), open: false },
-      { title: `No norm in ${this.view().judgement.normSet.short}`, items: this.of('no-norm'), open: false },
     ].filter((group) => group.items.length > 0),
   );
+
+  /** What nothing is said of, and why. */
+  protected readonly notJudged = computed(() =>
+    this.view()
+      .judgement.notJudged.filter((of) => isAt(of, this.at()))
+      .map((of) => ({ key: of.key, name: modedName(of.motion, of.side, of.mode, of.digit), words: notJudgedWords(of, of.motion) })),
+  );
+  /** Said only of what was judged, and by what. */
+  protected readonly judgedBy = computed(() => {
+    const sets = this.view().judgement.judgedBy;
+    return sets.map((set) => `${set.short} ${set.measurements}`).join(', ');
+  });
 
   /** What each motion is enough for, in one line a side and mode. */
   protected readonly tasks = computed(() =>

@@ -4,13 +4,13 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
 import { assessmentOfVisit, type JudgementView, type NormsView, type VisitRecord } from '@dial-gauge/contract';
-import { assess, DEFAULT_THRESHOLDS } from '@dial-gauge/core';
+import { assess, DEFAULT_NORM_ORDER, DEFAULT_THRESHOLDS } from '@dial-gauge/core';
 import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
 import { until } from '../testing/until';
 import { JudgePage } from './judge';
 
 const NORMS_VIEW: NormsView = {
-  normSet: 'boone-azen-1979',
+  normSets: [...DEFAULT_NORM_ORDER],
   ranking: 'largest-first',
   ownErrors: [],
   thresholds: { ...DEFAULT_THRESHOLDS, severityPercent: [10, 25, 50], severityTimes: [0.5, 1.5, 2.5] },
@@ -64,7 +64,7 @@ describe('JudgePage', () => {
   const page = () => fixture.nativeElement as HTMLElement;
   const text = (element: Element | null = page()) => element?.textContent?.replace(/\s+/g, ' ').trim() ?? '';
   const losses = () =>
-    [...page().querySelectorAll('dg-findings ol > li')].map((li) => text(li)).filter((line) => /short of the expected/.test(line));
+    [...page().querySelectorAll('dg-findings ol > li')].map((li) => text(li)).filter((line) => /short of \d+°, by/.test(line));
   const button = (words: string, within: ParentNode = page()) =>
     [...within.querySelectorAll('button')].find((b) => b.textContent!.includes(words))!;
   const dialog = () => until(() => document.querySelector('mat-dialog-container mat-dialog-content')?.closest('mat-dialog-container'));
@@ -134,13 +134,13 @@ describe('JudgePage', () => {
 
   it('holds the readings against another norm set without touching summary or signature', async () => {
     await open();
-    await choose(/norms/, 'aaos-1965');
+    await choose(/asked first/, 'ama-guides-4');
     http.expectOne(`/api/visits/${SOME_ID}`).flush(RECORD);
     await fixture.whenStable();
-    expect(text(page().querySelector('.comparing'))).toContain('Held against AAOS 1965 for comparison');
-    expect(losses()[0]).toContain('80° short of the expected 180°');
+    expect(text(page().querySelector('.comparing'))).toContain('AMA Guides');
+    expect(losses()[0]).toContain('80° short of 180°, by AMA Guides');
     expect(page().querySelector('dg-summary')).toBeNull();
-    button('Back to the clinic’s set').click();
+    button('Back to the clinic’s order').click();
     await fixture.whenStable();
     expect(losses()[0]).not.toContain('180°');
     expect(page().querySelector('dg-summary')).not.toBeNull();

@@ -61,7 +61,8 @@ export class JudgePage {
     const [view, record, set, clinic] = [this.served(), this.record(), this.compared(), this.judging.current()];
     if (!view || !set || !record || !clinic) return view;
     const context = {
-      normSet: set,
+      // The set that is tried is asked first, the clinic's order after it.
+      normSets: [set, ...clinic.normSets.filter((id) => id !== set)],
       ownSets: clinic.ownSets,
       ownErrors: clinic.ownErrors,
       thresholds: clinic.thresholds,

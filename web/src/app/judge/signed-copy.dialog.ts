@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
-import { JUDGEMENT, type SignatureView } from '@dial-gauge/contract';
+import { JUDGEMENT, type SignatureView, type SignedCopy } from '@dial-gauge/contract';
 import { format, parseISO } from 'date-fns';
 import { Api } from '../data/api';
 
@@ -15,7 +15,7 @@ import { Api } from '../data/api';
     <mat-dialog-content tabindex="0">
       <p class="text">{{ signature.summary }}</p>
       @if (copy.hasValue()) {
-        <h3>Findings as they stood ({{ copy.value().judgement.normSet.short }})</h3>
+        <h3>Findings as they stood ({{ judgedBy(copy.value()) }})</h3>
         <ol>
           @for (finding of copy.value().judgement.findings; track $index) {
             <li>
@@ -56,5 +56,7 @@ export class SignedCopyDialog {
   private readonly api = inject(Api);
   protected readonly signature = inject<SignatureView>(MAT_DIALOG_DATA);
   protected readonly moment = format(parseISO(this.signature.at), 'd MMM yyyy, HH:mm');
+  protected readonly judgedBy = ({ judgement }: SignedCopy): string =>
+    judgement.judgedBy.map((set) => set.short).join(', ') || 'judged against no norm';
   protected readonly copy = rxResource({ stream: () => this.api.call(JUDGEMENT.signedCopy, { id: this.signature.id }) });
 }

@@ -11,7 +11,9 @@ import {
   regionName,
   rounded,
   sidedName,
+  stageOf,
   suffixOf,
+  type FindingStage,
   type JudgedMeasurement,
   type Mode,
   type Motion,
@@ -29,9 +31,12 @@ interface StripRow {
   /** Keys of the readings behind the two figures. */
   readonly leftKey: string | null;
   readonly rightKey: string | null;
-  /** null where the motion has no side: it stands on the right alone. */
+  /** null where the motion has no side. */
   readonly left: StripModel | null;
+  /** Where there is no side, the only one: it stands in the middle. */
   readonly right: StripModel;
+  /** Which set judged, where it is not the one that is asked first; or that none did. */
+  readonly by: string;
 }
 
 interface Section {
@@ -55,6 +60,9 @@ interface ArcRow {
   readonly verdict: string;
   readonly words: string;
 }
+
+/** What tells a reading from the one before it. */
+const IN_TIME: readonly FindingStage[] = ['change', 'error'];
 
 /** From so many rows on they are drawn closer, so that the whole exam stays on one screen. */
 const MANY = 7;
@@ -135,6 +143,7 @@ export class Strips {
       key,
       name: [about.short, finger].filter(Boolean).join(', '),
       how: [protocolOf(measurement).label, about.unit === 'deg' ? '' : suffixOf(about.unit).trim()].filter(Boolean).join(' · '),
+      by: this.judgeOf(of),
       leftKey: about.sides === 'midline' ? null : (this.mainOf(of, 'left')?.key ?? null),
       rightKey: this.mainOf(of, about.sides === 'midline' ? 'midline' : 'right')?.key ?? null,
       left: about.sides === 'midline' ? null : strip('left'),
@@ -148,13 +157,28 @@ export class Strips {
     return own.find((m) => m.measurement.mode === 'passive') ?? own[0];
   }
 
+  /** "by AAOS 1965" where another set than the first one judged, "not judged" where none could. */
+  private judgeOf(of: readonly JudgedMeasurement[]): string {
+    const { notJudged, normSet } = this.view().judgement;
+    const silent = of.filter((m) => notJudged.some((other) => other.key === m.key)).length;
+    const sets = new Set(of.flatMap((m) => this.primary(m) ?? []).map((norm) => norm.set));
+    const others = [...sets].filter((id) => id !== normSet.id);
+    const names = others.map((id) => of.flatMap((m) => m.norms).find((norm) => norm.set === id)?.setName ?? id);
+    return [
+      names.length ? `by ${names.join(', ')}` : '',
+      silent === 0 ? '' : silent === of.length ? 'not judged' : `${silent} of ${of.length} not judged`,
+    ]
+      .filter(Boolean)
+      .join(' · ');
+  }
+
   private primary(m: JudgedMeasurement) {
-    return m.norms.find((n) => n.set === this.view().judgement.normSet.id);
+    return m.norms.find((n) => n.set === m.judgedBy);
   }
 
   /** What the same measurement said at the visit before. */
   private lastValue(m: JudgedMeasurement): number | null {
-    const change = this.view().judgement.findings.find((f) => ['changed', 'within-error'].includes(f.kind) && measurementKey(f) === m.key);
+    const change = this.view().judgement.findings.find((f) => IN_TIME.includes(stageOf(f.kind)) && measurementKey(f) === m.key);
     return change?.expected ?? null;
   }
 

@@ -6,6 +6,7 @@ import {
   errorOf,
   flagWords,
   formatNumber,
+  judgingSet,
   mdc95,
   motion,
   placementLines,
@@ -78,9 +79,9 @@ export class ProtocolCard {
 
   protected readonly lanes = computed((): NormLane[] => {
     const { motion: id, position, variant } = this.protocol();
-    const chosen = this.judging.chosen()?.id;
     // A finger's norms are those of the index; a side's those of the left, where a table tells them apart.
     const query = { motion: id, mode: this.mode(), position, variant, side: 'left' as const, ...this.person() };
+    const chosen = judgingSet(this.judging.order(), query)?.set.id;
     const found = this.judging.sets().flatMap((set) => {
       const choice = chooseNorm(set, query);
       return choice ? [{ set, choice, chosen: set.id === chosen }] : [];
@@ -91,8 +92,8 @@ export class ProtocolCard {
       number: i + 1,
     }));
   });
-  /** The clinic's set, where it says nothing here. */
-  protected readonly silent = computed(() => (this.lanes().some((lane) => lane.chosen) ? null : this.judging.chosen()));
+  /** True where no set of the clinic's order may be compared: it is not judged. */
+  protected readonly silent = computed(() => this.judging.order().length > 0 && !this.lanes().some((lane) => lane.chosen));
 
   protected readonly needs = computed(() => {
     const { variant, motion: id } = this.protocol();

@@ -5,8 +5,8 @@ import {
   allowedFor,
   compareWithNorm,
   errorOf,
-  expectedBand,
   findNormSet,
+  judgingSet,
   measure,
   measurementKey,
   motion,
@@ -129,21 +129,23 @@ export abstract class ExamRecord {
     return { on: previous.assessedOn, value: measure({ motion: id, side, mode, position, protocol, digit, instrument, trials }).value };
   });
 
-  /** The clinic's norm set, and what it is asked for the measurement in hand. */
+  private readonly normOrder = computed(() => {
+    const record = this.record();
+    return record ? record.normSets.flatMap((id) => findNormSet(id, record.ownNormSets) ?? []) : [];
+  });
+
+  /** The norm set that judges the measurement in hand, what it is asked, and where it expects people. */
   private readonly normQuestion = computed(() => {
     const record = this.record();
-    const set = record && findNormSet(record.normSet, record.ownNormSet ? [record.ownNormSet] : []);
-    if (!record || !set) return undefined;
+    if (!record) return undefined;
     const { sex, birthDate } = record.patient;
-    return { set, query: normQuery({ ...this.row(), side: this.place().side }, sex, ageOn(birthDate, record.visit.assessedOn)) };
+    const query = normQuery({ ...this.row(), side: this.place().side }, sex, ageOn(birthDate, record.visit.assessedOn));
+    const judging = judgingSet(this.normOrder(), query);
+    return judging && { ...judging, query };
   });
-  readonly normSetName = computed(() => this.normQuestion()?.set.short ?? 'this set');
 
   /** Where the clinic's norm expects the measurement in hand, whether or not anything was read yet. */
-  readonly expected = computed((): ExpectedBand | null => {
-    const question = this.normQuestion();
-    return (question && expectedBand(question.set, question.query)) ?? null;
-  });
+  readonly expected = computed((): ExpectedBand | null => this.normQuestion()?.band ?? null);
 
   /** Standard error of the instrument in hand, in the motion's unit; a force's grows with the reading. */
   protected semAt(value: number | undefined): number {
@@ -165,7 +167,9 @@ export abstract class ExamRecord {
 
   protected allowedAt({ motion: id, mode, protocol }: Pick<RunRow, 'motion' | 'mode' | 'protocol'>, side: Side): Allowed {
     const record = this.record();
-    return record ? allowedFor({ protocol, motion: id, mode, side }, record.episode.precautions, record.visit.assessedOn) : { kind: 'free' };
+    return record
+      ? allowedFor({ protocol, motion: id, mode, side }, record.episode.precautions, record.visit.assessedOn)
+      : { kind: 'free' };
   }
 
   /** What is missing or odd in the position the patient is in. */

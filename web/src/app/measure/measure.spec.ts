@@ -121,7 +121,14 @@ describe('MeasurePage', () => {
   });
 
   it('measures nothing where the caution questions said to refer', async () => {
-    const cautions = { asked: ['clot-leg'], yes: ['clot-leg'], note: '', outcome: 'refer' as const, by: 'Wren', at: '2026-11-20T09:00:00Z' };
+    const cautions = {
+      asked: ['clot-leg'],
+      yes: ['clot-leg'],
+      note: '',
+      outcome: 'refer' as const,
+      by: 'Wren',
+      at: '2026-11-20T09:00:00Z',
+    };
     await open(visitRecord({ cautions }));
     expect(text('.refer h2')).toBe('This visit ended before measuring: refer');
     expect(page().querySelector('.entry')).toBeNull();
@@ -218,7 +225,9 @@ describe('MeasurePage without an angle', () => {
     const floor = storedMeasurement({ motion: 'distance.fingerToFloor', side: 'midline', position: 'standing', instrument: 'tape' }, 24.5);
     TestBed.inject(HttpTestingController)
       .expectOne(`/api/visits/${SOME_ID}`)
-      .flush(visitRecord({ sheet: [{ protocol: 'distance.fingerToFloor/standing' }], measurements: [floor], normSet: 'common-practice' }));
+      .flush(
+        visitRecord({ sheet: [{ protocol: 'distance.fingerToFloor/standing' }], measurements: [floor], normSets: ['common-practice'] }),
+      );
     await fixture.whenStable();
     fixture.detectChanges();
     await fixture.whenStable();

@@ -54,7 +54,8 @@ export function limitWords(exam: Exam): string {
   const { until, source } = allowed.by;
   const when = until === null ? '' : ` until ${dayWords(until)}`;
   if (allowed.kind === 'forbidden') return `Not to be measured${when}: ${forbiddenWords(allowed)}.`;
-  const what = allowed.kind === 'stop' ? `Stop at ${formatSize(allowed.at, exam.motion().unit)}` : 'To where it goes by itself, no push at the end';
+  const what =
+    allowed.kind === 'stop' ? `Stop at ${formatSize(allowed.at, exam.motion().unit)}` : 'To where it goes by itself, no push at the end';
   return `${what}${when} (${source}).`;
 }
 

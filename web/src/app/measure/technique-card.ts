@@ -63,7 +63,7 @@ export class TechniqueCard {
 
   protected readonly expected = computed(() => {
     const norm = this.exam.normFor(0);
-    if (!norm) return `no norm in ${this.exam.normSetName()}`;
+    if (!norm) return 'no norm that may be compared: not judged';
     const { low, high } = norm.expectedBand;
     const { unit } = this.exam.motion();
     const figure =

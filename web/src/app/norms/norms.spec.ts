@@ -21,7 +21,7 @@ const summary = (id: string, own: boolean, motions = 20) => ({
   own,
 });
 const VIEW: NormsView = {
-  normSet: 'a',
+  normSets: ['a', 'b', 'mine'],
   thresholds: { ...DEFAULT_THRESHOLDS, severityPercent: [10, 25, 50], severityTimes: [0.5, 1.5, 2.5] },
   sets: [summary('a', false), summary('b', false, 2), summary('mine', true)],
   ownSets: [],
@@ -73,23 +73,27 @@ describe('NormsPage', () => {
     expect(element().querySelector('dg-hand [role=status]')!.textContent).toContain('Saved');
   });
 
-  it('groups the sets, says what is from memory, and offers to remove only the clinic’s own', () => {
-    expect([...element().querySelectorAll('h3')].slice(0, 3).map((h) => h.textContent)).toEqual([
-      'The clinic’s own',
-      'Many joints',
-      'One region or one test',
-    ]);
+  it('lists the sets in their order, says what is from memory, and offers to remove only the clinic’s own', () => {
+    expect([...element().querySelectorAll('ol strong')].map((h) => h.textContent)).toEqual(['Set a', 'Set b', 'Set mine']);
     expect(element().querySelectorAll('.memory').length).toBe(2);
     expect([...element().querySelectorAll('button')].filter((b) => b.textContent!.includes('Take out of use')).length).toBe(1);
   });
 
-  it('changes the set in use and says so', async () => {
-    element().querySelectorAll<HTMLInputElement>('input[type=radio]')[0]!.click();
+  it('changes the order by button and by key, says so, and keeps the line in the hand', async () => {
+    element().querySelector<HTMLButtonElement>('[aria-label="Ask earlier: Set mine"]')!.click();
     const request = http.expectOne((r) => r.method === 'PUT');
-    expect(request.request.body).toEqual({ normSet: 'mine' });
-    request.flush({ ...VIEW, normSet: 'mine' });
+    expect(request.request.body).toEqual({ normSets: ['a', 'mine', 'b'] });
+    request.flush({ ...VIEW, normSets: ['a', 'mine', 'b'] });
     await settle();
-    expect(text()).toContain('Set mine is in use now');
+    expect(text()).toContain('Set mine is asked in place 2 of 3');
+    const handle = () => element().querySelector<HTMLButtonElement>('[data-set=mine]')!;
+    handle().dispatchEvent(new KeyboardEvent('keydown', { key: 'Home', bubbles: true }));
+    const first = http.expectOne((r) => r.method === 'PUT');
+    expect(first.request.body).toEqual({ normSets: ['mine', 'a', 'b'] });
+    first.flush({ ...VIEW, normSets: ['mine', 'a', 'b'] });
+    await settle();
+    expect(text()).toContain('Set mine is asked first');
+    expect(document.activeElement).toBe(handle());
   });
 
   it('shows every refused cell of a file, and brings the list up to date when it is taken', async () => {
@@ -159,7 +163,7 @@ describe('ThresholdsForm', () => {
   it('shows shares as percentages and saves them as shares', () => {
     const { element, type, submit, saved } = open();
     const values = [...element.querySelectorAll<HTMLInputElement>('input')].map((f) => f.value);
-    expect(values).toEqual(['10', '1.5', '10', '5', '10', '10', '10', '25', '50', '0.5', '1.5', '2.5']);
+    expect(values).toEqual(['10', '1.5', '10', '5', '10', '10', '10', '25', '50', '1', '2', '3']);
     type(FORCE, '15');
     submit();
     expect(saved).toEqual([jasmine.objectContaining({ sideDifference: { deg: 10, cm: 1.5, N: 0.15, s: 5 } })]);

@@ -1,9 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { CdkDrag, CdkDragHandle, CdkDropList, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
-import { MatRadioModule } from '@angular/material/radio';
 import { NORMS, type NormSetSummary } from '@dial-gauge/contract';
 import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
@@ -17,13 +16,15 @@ import { ThresholdsForm } from './thresholds';
 /** What the clinic judges by: which norm set, from which size on something is flagged, and sets of its own. */
 @Component({
   selector: 'dg-norms',
-  imports: [FormsModule, Frame, HandForm, MatButtonModule, MatIconModule, MatRadioModule, Pending, ThresholdsForm],
+  imports: [CdkDrag, CdkDragHandle, CdkDropList, Frame, HandForm, MatButtonModule, MatIconModule, Pending, ThresholdsForm],
   templateUrl: './norms.html',
   styleUrl: './norms.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NormsPage {
   private readonly api = inject(Api);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly injector = inject(Injector);
   private readonly judging = inject(ClinicNorms);
   protected readonly first = rxResource({ stream: () => this.judging.load() });
   protected readonly view = this.judging.current;
@@ -31,18 +32,39 @@ export class NormsPage {
   protected readonly done = signal('');
   protected readonly refusal = signal<Failure | null>(null);
   protected readonly busy = signal(false);
-  /** General sets first; those of a single region after them. */
-  protected readonly groups = computed(() => {
-    const sets = this.view()?.sets ?? [];
-    return [
-      { title: 'The clinic’s own', sets: sets.filter((set) => set.own) },
-      { title: 'Many joints', sets: sets.filter((set) => !set.own && set.motions > 9) },
-      { title: 'One region or one test', sets: sets.filter((set) => !set.own && set.motions <= 9) },
-    ].filter((group) => group.sets.length > 0);
+  /** The sets in the order in which they are asked. */
+  protected readonly sets = computed((): readonly NormSetSummary[] => {
+    const view = this.view();
+    return view ? view.normSets.flatMap((id) => view.sets.find((set) => set.id === id) ?? []) : [];
   });
 
-  protected choose(set: NormSetSummary): void {
-    this.run(this.judging.change({ normSet: set.id }), `${set.title} is in use now. Every visit is judged by it from here on.`);
+  protected dropped({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
+    this.moveTo(previousIndex, currentIndex);
+  }
+
+  /** The handle under the arrow keys, Home and End; the line stays in the hand. */
+  protected moveByKey(event: KeyboardEvent, at: number): void {
+    const last = this.sets().length - 1;
+    const to = new Map([
+      ['ArrowUp', at - 1],
+      ['ArrowDown', at + 1],
+      ['Home', 0],
+      ['End', last],
+    ]).get(event.key);
+    if (to === undefined) return;
+    event.preventDefault();
+    this.moveTo(at, to);
+  }
+
+  protected moveTo(from: number, to: number): void {
+    const ids = this.sets().map((set) => set.id);
+    const moved = this.sets()[from];
+    if (!moved || to < 0 || to >= ids.length || to === from || this.busy()) return;
+    moveItemInArray(ids, from, to);
+    const words = `${moved.title} is asked ${to === 0 ? 'first' : `in place ${to + 1} of ${ids.length}`}. Every visit is judged by this order from here on.`;
+    this.run(this.judging.change({ normSets: ids }), words, () =>
+      this.host.querySelector<HTMLElement>(`[data-set="${moved.id}"]`)?.focus(),
+    );
   }
 
   protected remove(set: NormSetSummary): void {
@@ -57,7 +79,7 @@ export class NormsPage {
     const csv = file ? await file.text() : '';
     field.value = '';
     if (!file) return;
-    this.run(this.judging.add(csv), `${file.name} was brought in. Choose it below to judge by it.`);
+    this.run(this.judging.add(csv), `${file.name} was brought in. It is asked last: move it up to judge by it.`);
   }
 
   protected export(set: NormSetSummary): void {
@@ -74,7 +96,7 @@ export class NormsPage {
     });
   }
 
-  protected run(doing: Observable<unknown>, words: string): void {
+  protected run(doing: Observable<unknown>, words: string, then: () => void = () => undefined): void {
     this.done.set('');
     this.refusal.set(null);
     this.busy.set(true);
@@ -84,7 +106,10 @@ export class NormsPage {
         this.busy.set(false);
         this.refusal.set(toFailure(error));
       },
-      complete: () => this.busy.set(false),
+      complete: () => {
+        this.busy.set(false);
+        afterNextRender(then, { injector: this.injector });
+      },
     });
   }
 

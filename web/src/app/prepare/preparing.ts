@@ -15,6 +15,7 @@ import {
   cautionsFor,
   EXAM_SETS,
   itemsOfSheet,
+  KINDS,
   measurementKey,
   planExam,
   protocolOf,
@@ -344,12 +345,12 @@ export class Preparing {
       const { assessedOn, measurements } = record.previous;
       const then = { ...record, visit: { ...record.visit, assessedOn }, measurements, previous: null };
       const judgement = assess(assessmentOfVisit(then), {
-        normSet: record.normSet,
-        ownSets: record.ownNormSet ? [record.ownNormSet] : [],
+        normSets: record.normSets,
+        ownSets: record.ownNormSets,
         ownErrors: record.ownErrors,
       });
       for (const { measurement } of judgement.measurements) measured.add(key(measurement));
-      const telling = judgement.findings.filter((finding) => finding.kind.startsWith('short') || finding.kind === 'painful');
+      const telling = judgement.findings.filter((finding) => KINDS[finding.kind].telling);
       for (const finding of telling) found.add(key(finding));
     }
     return { measuredBefore: (of: WorthAsked) => measured.has(key(of)), foundBefore: (of: WorthAsked) => found.has(key(of)) };

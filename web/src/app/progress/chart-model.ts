@@ -2,8 +2,8 @@ import type { EpisodeView, ProgressView } from '@dial-gauge/contract';
 import { operationOf } from '@dial-gauge/contract';
 import {
   ageOn,
-  expectedBand,
   findNormSet,
+  judgingSet,
   motion,
   normQuery,
   precautionsFor,
@@ -59,15 +59,15 @@ const isTwin = (a: ProgressSeries, b: ProgressSeries) => a.protocol === b.protoc
 
 export function chartModel(main: ProgressSeries, view: ProgressView, timeline: Timeline): ChartModel {
   const { series, episode, patient } = view;
-  const set = findNormSet(view.normSet, view.ownNormSet ? [view.ownNormSet] : []);
+  const order = view.normSets.flatMap((id) => findNormSet(id, view.ownNormSets) ?? []);
   const last = main.points[main.points.length - 1]!;
-  const band = set && expectedBand(set, normQuery(main, patient.sex, ageOn(patient.birthDate, last.on)));
+  const norm = judgingSet(order, normQuery(main, patient.sex, ageOn(patient.birthDate, last.on)));
   const alike = series.filter((s) => isTwin(s, main) && s.key !== main.key);
   return {
     main,
     twin: alike.find((s) => s.side === main.side),
     across: alike.filter((s) => s.side !== main.side).sort((a, b) => Number(b.mode === main.mode) - Number(a.mode === main.mode)),
-    norm: set && band ? { ...band, name: set.short } : null,
+    norm: norm ? { ...norm.band, name: norm.set.short } : null,
     operatedOn: operationOf(episode)?.on ?? null,
     windows: precautionsFor(main, episode.precautions).map(({ limit, until, source }) => ({
       from: episode.procedureOn ?? episode.openedOn,

@@ -97,7 +97,7 @@ describe('MotionChart', () => {
     expect(named('passive')[0]!.map(([, y]) => y)).toEqual([96, 106]);
     expect(named('apart')[0]).toEqual([[14, 101]]);
     expect(element.querySelector('canvas')!.getAttribute('aria-label')).toBe(
-      'passive readings, degrees: 1 Oct 96, 15 Oct 101 (another examiner (Rook)), 29 Oct 106; error plus or minus 6; expected 109 to 134.',
+      'passive readings, degrees: 1 Oct 96, 15 Oct 101 (another examiner (Rook)), 29 Oct 106; error plus or minus 6; expected 120 to 120.',
     );
     fixture.destroy();
   });

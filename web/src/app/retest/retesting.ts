@@ -159,7 +159,8 @@ export class Retesting {
     const view = this.view();
     if (!view) return [];
     return view.measured.filter((m) => {
-      const forbidden = allowedFor({ ...m, protocol: protocolOf(m).id }, view.episode.precautions, view.visit.assessedOn).kind === 'forbidden';
+      const forbidden =
+        allowedFor({ ...m, protocol: protocolOf(m).id }, view.episode.precautions, view.visit.assessedOn).kind === 'forbidden';
       return motion(m.motion).unit !== 'yesNo' && !forbidden;
     });
   });

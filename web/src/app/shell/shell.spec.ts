@@ -18,7 +18,7 @@ class Blank {}
 
 const SESSION = {
   user: { id: SOME_ID, name: 'Wren', email: 'wren@clinic.example' },
-  clinic: { id: SOME_ID, name: 'Clinic', normSet: 'aaos-1965' },
+  clinic: { id: SOME_ID, name: 'Clinic' },
 };
 
 describe('shell', () => {

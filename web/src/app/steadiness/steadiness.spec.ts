@@ -4,7 +4,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
 import type { NormsView, StudyView } from '@dial-gauge/contract';
-import { bootstrapAtOnce, DEFAULT_THRESHOLDS, seededRandom } from '@dial-gauge/core';
+import { bootstrapAtOnce, DEFAULT_NORM_ORDER, DEFAULT_THRESHOLDS, seededRandom } from '@dial-gauge/core';
 import { CommandQueue } from '../data/command-queue';
 import { FakeQueue, refusal } from '../testing/fake-queue';
 import { SOME_ID } from '../testing/records';
@@ -40,7 +40,7 @@ const STUDY: StudyView = {
   adopted: null,
 };
 const NORMS_VIEW: NormsView = {
-  normSet: 'boone-azen-1979',
+  normSets: [...DEFAULT_NORM_ORDER],
   ranking: 'largest-first',
   ownErrors: [],
   thresholds: { ...DEFAULT_THRESHOLDS, severityPercent: [10, 25, 50], severityTimes: [0.5, 1.5, 2.5] },

@@ -1,5 +1,5 @@
 import { operationOf, type MeasurementView, type ProgressView, type VisitRecord } from '@dial-gauge/contract';
-import { findNormSet, progressOf, type Session } from '@dial-gauge/core';
+import { DEFAULT_NORM_ORDER, findNormSet, progressOf, type Session } from '@dial-gauge/core';
 
 export const SOME_ID = '7d444840-9dc0-41d1-b245-5ffdce74fad2';
 
@@ -58,8 +58,8 @@ export function visitRecord(over: Partial<VisitRecord> = {}): VisitRecord {
       dueOn: null,
       revision: 0,
     },
-    normSet: 'boone-azen-1979',
-    ownNormSet: null,
+    normSets: [...DEFAULT_NORM_ORDER],
+    ownNormSets: [],
     ownErrors: [],
     sheet: null,
     plan: null,
@@ -78,13 +78,13 @@ export function progressView(
   sessions: readonly Session[],
   over: Partial<Omit<ProgressView, 'episode'>> & { readonly episode?: Partial<ProgressView['episode']> } = {},
 ): ProgressView {
-  const { visit, patient, episode, normSet, ownNormSet } = visitRecord();
+  const { visit, patient, episode, normSets, ownNormSets } = visitRecord();
   const here = { ...episode, ...over.episode };
   return {
     visit,
     patient,
-    normSet,
-    ownNormSet,
+    normSets,
+    ownNormSets,
     visits: sessions.map((s, i) => ({
       ...visit,
       id: crypto.randomUUID(),
@@ -94,7 +94,7 @@ export function progressView(
     })),
     series: progressOf(sessions, {
       person: patient,
-      normSet: findNormSet(normSet, []),
+      normOrder: normSets.flatMap((id) => findNormSet(id, []) ?? []),
       involvedSide: here.involvedSide ?? undefined,
       operation: operationOf(here),
     }),
