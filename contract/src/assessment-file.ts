@@ -1,6 +1,7 @@
 import {
   checkValue,
   checkWay,
+  describeEnd,
   DEFAULT_RANKING,
   endPosition,
   ENTRY_UNITS,
@@ -14,7 +15,7 @@ import {
   isValue,
   measurementKey,
   motion,
-  movedBetween,
+  possibleWays,
   PROCEDURES,
   RANKINGS,
   readSftr,
@@ -37,9 +38,11 @@ import { Day, Digit, EndFeel, Instrument, InvolvedSide, Joint, Mode, Position, S
 const Angle = z.number();
 const TiltPair = z.strictObject({ zero: Angle, end: Angle });
 const AngleTrial = z.strictObject({ start: Angle.optional(), end: Angle });
-/** Two figures of an inclinometer that was not set to zero; which way it counted follows from the motion. */
-const TiltTrial = TiltPair.transform((tilt) => ({ tilt, sense: 1 as Sense }));
-const DualTrial = z.strictObject({ upper: TiltPair, lower: TiltPair });
+/** 1: the device counted up while the joint moved, −1: down. Needed where both can be. */
+const SenseTold = z.union([z.literal(1), z.literal(-1)]).optional();
+/** Two figures of an inclinometer that was not set to zero; which way it counted is told, or follows from what the motion can hold. */
+const TiltTrial = TiltPair.extend({ sense: SenseTold }).transform(({ sense, ...tilt }) => ({ tilt, sense: sense as Sense }));
+const DualTrial = z.strictObject({ upper: TiltPair, lower: TiltPair, sense: SenseTold });
 const ValueTrial = z.strictObject({ value: z.number(), unit: z.enum(ENTRY_UNITS).optional() });
 
 const qualifiers = {
@@ -98,7 +101,7 @@ const Measurements = z
     const refuse: Refuse = (path, message) => context.issues.push({ code: 'custom', path, message, input: items });
     const measurements = items.flatMap((item, index) =>
       (!item ? [] : 'sftr' in item ? fromSftr(item, index, refuse) : withMode(item, index, refuse))
-        .map(withSense)
+        .flatMap((m) => withSense(m, index, refuse))
         .filter((m) => isMeasurable(m, index, refuse)),
     );
     const seen = new Set<string>();
@@ -165,11 +168,25 @@ function withMode(item: z.infer<typeof Reading>, index: number, refuse: Refuse):
   return [];
 }
 
-/** Which way a device counted: the way that the motion can have gone. */
-function withSense(m: Measurement): Measurement {
-  const { limits } = motion(m.motion);
-  const trials = m.trials.map((trial) => (isTilt(trial) ? { ...trial, sense: movedBetween(trial.tilt, limits)?.moved.sense ?? 1 } : trial));
-  return { ...m, trials };
+/** Which way a device counted, where it was not told: the only way that the motion can have gone. Where both can be, it is not guessed. */
+function withSense(m: Measurement, index: number, refuse: Refuse): Measurement[] {
+  const about = motion(m.motion);
+  let isTold = true;
+  const trials = m.trials.map((trial, at): Trial => {
+    if (!(isTilt(trial) || isDual(trial)) || trial.sense !== undefined) return trial;
+    const valueAt = (sense: Sense) => endPosition({ ...trial, sense });
+    const ways = possibleWays(valueAt, about.limits);
+    if (ways.length === 2) {
+      isTold = false;
+      const [up, down] = ways.map(({ value }) => describeEnd(about, Math.round(value * 10) / 10));
+      refuse(
+        [index, 'trials', at, 'sense'],
+        `is missing: the device can have counted up (${up}) or down (${down}); allowed: 1 for up, -1 for down`,
+      );
+    }
+    return { ...trial, sense: ways[0]?.sense ?? 1 };
+  });
+  return isTold ? [{ ...m, trials }] : [];
 }
 
 /** The test position that a bracket names: rotation with the hip bent is sitting, with the hip straight prone. */

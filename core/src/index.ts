@@ -2,7 +2,7 @@ export * from './terms.js';
 export { arcSize, type Arc, type FixedArc, type MovingArc } from './angle/arc.js';
 export { ASSUMED_HAND, handsToCm, handWords, type HandWidths } from './angle/hands.js';
 export { dualExcursion, excursion, type Sense, type TiltPair } from './angle/excursion.js';
-export { DEVICE_SCALES, isOnScale, movedBetween, rangeOf, showOn, unfoldQuadrant, type DeviceScale } from './angle/scale.js';
+export { DEVICE_SCALES, isOnScale, movedBetween, possibleWays, rangeOf, showOn, unfoldQuadrant, type DeviceScale } from './angle/scale.js';
 export { ENTRY_UNITS, entryUnitsFor, toKept, type EntryUnit } from './angle/units.js';
 export {
   describeEnd,

@@ -156,6 +156,10 @@ test('two sites are read in the order of the hands, by two devices and by one', 
   for (const figure of ['5', '345', '2']) await hold(page, figure);
   await expect(page.locator('#reading-words')).toContainText('now the lower end');
   await hold(page, '357');
+  // Both ways can be: it is asked, and the figures stay.
+  await expect(page.locator('#reading-problem')).toContainText('can have gone both ways');
+  await page.getByRole('button', { name: '15°, counting down' }).click();
+  await page.keyboard.press('Enter');
   await expect(page.getByLabel('lumbar extension, active: 15 degrees')).toBeVisible();
   await allSaved(page, 2);
   await page.reload();

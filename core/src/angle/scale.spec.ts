@@ -23,7 +23,7 @@ describe('device scales', () => {
         fc.constantFrom('360', '180'),
         (zero, moved, sense, scale) => {
           const tilt = { zero: showOn(zero, scale), end: showOn(zero + sense * moved, scale) };
-          expect(movedBetween(tilt, LIMITS)?.moved.value).toBe(moved);
+          expect(movedBetween(tilt, LIMITS)).toContain({ value: moved, sense: moved === 0 ? 1 : sense });
         },
       ),
     );
@@ -32,17 +32,26 @@ describe('device scales', () => {
   it('past a quarter turn back the other way is offered too, and one of the two is what was moved', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 359 }), fc.integer({ min: 91, max: 190 }), fc.constantFrom(1, -1), (zero, moved, sense) => {
-        const way = movedBetween({ zero, end: showOn(zero + sense * moved, '360') }, LIMITS)!;
-        expect([way.moved.value, way.other?.value]).toContain(moved);
+        const ways = movedBetween({ zero, end: showOn(zero + sense * moved, '360') }, LIMITS);
+        expect(ways.map((way) => way.value)).toContain(moved);
       }),
     );
   });
 
   it('350 to 20 is 30, as is 10 to 340 on a device that counts down', () => {
-    expect(movedBetween({ zero: 350, end: 20 }, LIMITS)!.moved).toEqual({ value: 30, sense: 1 });
-    expect(movedBetween({ zero: 10, end: 340 }, LIMITS)!.moved).toEqual({ value: 30, sense: -1 });
-    expect(movedBetween({ zero: 0, end: -170 }, { min: -60, max: 200 })!.moved.value).toBe(190);
-    expect(movedBetween({ zero: 0, end: 100 }, { min: 0, max: 60 })).toBeNull();
+    expect(movedBetween({ zero: 350, end: 20 }, { min: 0, max: 190 })).toEqual([{ value: 30, sense: 1 }]);
+    expect(movedBetween({ zero: 10, end: 340 }, { min: 0, max: 190 })).toEqual([{ value: 30, sense: -1 }]);
+    expect(movedBetween({ zero: 0, end: 100 }, { min: 0, max: 60 })).toEqual([]);
+  });
+
+  it('says both ways where the motion can hold both: 0 to 335 at a knee is 25 past straight or 25 short of it', () => {
+    expect(movedBetween({ zero: 0, end: 335 }, { min: -120, max: 30 })).toEqual([
+      { value: -25, sense: 1 },
+      { value: 25, sense: -1 },
+    ]);
+    expect(movedBetween({ zero: 20, end: 20 }, { min: -120, max: 30 }))
+      .withContext('no way at all is one way')
+      .toEqual([{ value: 0, sense: 1 }]);
   });
 
   it('a 0–90 device goes on counting round its corners', () => {

@@ -51,23 +51,28 @@ export interface Moved {
 }
 
 /**
- * The excursion from two tilts where nobody said which way the device counts:
- * the way that the motion can have gone. Where both could be, it is the way in
- * which the figures rise, and the other one is given with it.
+ * Which ways the figures of a device can be read: counting up and counting
+ * down, each where the motion can hold what it comes to. Two that differ are
+ * told apart by nobody but who watched it.
  *
+ * @param valueAt what the figures come to by a sense
  * @param limits what the motion can hold
- * @returns the excursion and, where it is possible too, the other way round; null where neither is possible
- * @example movedBetween({ zero: 350, end: 20 }, { min: 0, max: 190 }) // { moved: { value: 30, sense: 1 }, other: null }
  */
-export function movedBetween(
-  tilt: TiltPair,
+export function possibleWays(
+  valueAt: (sense: Sense) => Degrees,
   { min, max }: { readonly min: Degrees; readonly max: Degrees },
-): { readonly moved: Moved; readonly other: Moved | null } | null {
-  const up: Moved = { value: excursion(tilt, 1), sense: 1 };
-  const down: Moved = { value: excursion(tilt, -1), sense: -1 };
-  const possible = [up, down].filter(({ value }) => value >= min && value <= max);
-  // Not reaching zero is rarer than reaching past it: the positive way first.
-  const [moved, other] = possible.sort((a, b) => Number(a.value < 0) - Number(b.value < 0));
-  if (!moved) return null;
-  return { moved, other: other && other.value !== moved.value ? other : null };
+): readonly Moved[] {
+  const ways = ([1, -1] as const).map((sense): Moved => ({ value: valueAt(sense), sense }));
+  const possible = ways.filter(({ value }) => value >= min && value <= max);
+  return possible.length === 2 && possible[0]!.value === possible[1]!.value ? possible.slice(0, 1) : possible;
+}
+
+/**
+ * The excursion from two tilts where nobody said which way the device counts.
+ *
+ * @returns the ways it can have gone: none, one, or both
+ * @example movedBetween({ zero: 350, end: 20 }, { min: 0, max: 190 }) // [{ value: 30, sense: 1 }]
+ */
+export function movedBetween(tilt: TiltPair, limits: { readonly min: Degrees; readonly max: Degrees }): readonly Moved[] {
+  return possibleWays((sense) => excursion(tilt, sense), limits);
 }

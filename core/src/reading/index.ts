@@ -1,3 +1,3 @@
 export { readArc, type ArcEnd } from './arc.js';
-export { checkReading, isTilted, readAtDial, sitesInOrder, valueOfReading, type ReadAtDial, type Tool } from './read.js';
+export { bothWaysWords, checkReading, isTilted, readAtDial, sitesInOrder, valueOfReading, type ReadAtDial, type Tool } from './read.js';
 export { splitTyped, type Parts } from './split.js';

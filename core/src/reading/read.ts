@@ -1,7 +1,8 @@
 import { handsToCm, handWords, type HandWidths } from '../angle/hands.js';
-import { isOnScale, movedBetween, rangeOf, unfoldQuadrant, type DeviceScale } from '../angle/scale.js';
+import { dualExcursion, type Sense } from '../angle/excursion.js';
+import { isOnScale, movedBetween, possibleWays, rangeOf, unfoldQuadrant, type DeviceScale, type Moved } from '../angle/scale.js';
 import { entryUnitsFor, toKept, type EntryUnit } from '../angle/units.js';
-import { formatNumber, suffixOf } from '../angle/words.js';
+import { describeEnd, formatNumber, suffixOf } from '../angle/words.js';
 import { storedTrial, type StoredReading } from '../assessment.js';
 import { checkValue, isTooFine } from '../catalogue/check.js';
 import { motion, type Protocol } from '../catalogue/index.js';
@@ -69,7 +70,7 @@ function readBody(body: string, unit: EntryUnit | null, text: string, protocol: 
   if (about.unit === 'yesNo') return readYesNo(body);
   if (about.unit === 'deg') {
     if (unit !== null && unit !== 'deg') return refuse(`"${text}" is in ${unit}; allowed: degrees.`);
-    if (tool.instrument === 'dualInclinometer') return readTwoSites(body, tool);
+    if (tool.instrument === 'dualInclinometer') return readTwoSites(body, protocol, tool);
     return isTilted(protocol, tool) ? readTilt(body, protocol, tool) : readAngle(body, protocol);
   }
   const hands = /^(\d+)\s*f(?:ists?)?\s*(\d*)(?:\s*f(?:ingers?)?)?$/i.exec(body);
@@ -140,23 +141,47 @@ function readFigures(body: string, scale: DeviceScale | null): number[] | string
 }
 
 function readTilt(body: string, { motion: id }: Protocol, { scale }: Tool): ReadAtDial {
-  const figures = readFigures(body, scale);
+  const { figures: typed, told } = toldSense(body);
+  const figures = readFigures(typed, scale);
   if (typeof figures === 'string') return refuse(figures);
   const [zero, end, ...more] = figures;
   if (zero === undefined || more.length > 0) return refuse(`"${body}" has ${figures.length} figures; allowed: zero/end, as 350/20.`);
   if (end === undefined) return { ok: false, message: `"${body}" is the zero; now the end, as 350/20.`, next: 'end' };
   const { limits, name } = motion(id);
-  const way = movedBetween({ zero, end }, limits);
-  if (!way)
-    return refuse(
+  const reading = (sense: Sense): StoredReading => ({ start: zero, end, scale, sense, entered: body });
+  return (
+    byWay(movedBetween({ zero, end }, limits), told, reading) ??
+    refuse(
       `From ${formatNumber(zero)} to ${formatNumber(end)} is more than ${name.toLowerCase()} can move; allowed: ${formatNumber(limits.min)} to ${limits.max}°.`,
-    );
-  const reading = (sense: 1 | -1): StoredReading => ({ start: zero, end, scale, sense, entered: body });
-  return { ok: true, reading: reading(way.moved.sense), side: null, other: way.other ? reading(way.other.sense) : null };
+    )
+  );
 }
 
-function readTwoSites(body: string, tool: Tool): ReadAtDial {
-  const figures = readFigures(body, tool.scale);
+/** The reading by the way that was told, or by the only one there can be; both where nobody said. */
+function byWay(ways: readonly Moved[], told: Sense | null, reading: (sense: Sense) => StoredReading): ReadAtDial | undefined {
+  const possible = told === null ? ways : ways.filter(({ sense }) => sense === told);
+  const [first, second] = [...possible].sort((a, b) => Number(a.value < 0) - Number(b.value < 0));
+  if (!first) return undefined;
+  return { ok: true, reading: reading(first.sense), side: null, other: second ? reading(second.sense) : null };
+}
+
+/** "u" or "d" behind the figures says that the device counted up or down. */
+function toldSense(body: string): { readonly figures: string; readonly told: Sense | null } {
+  const said = /\s*([ud])$/i.exec(body);
+  return { figures: said ? body.slice(0, said.index) : body, told: said ? (said[1]!.toLowerCase() === 'u' ? 1 : -1) : null };
+}
+
+/** Where nobody said which way a device counted: both readings, and how to say it. */
+export function bothWaysWords({ motion: id }: Pick<Protocol, 'motion'>, reading: StoredReading, other: StoredReading): string {
+  const about = motion(id);
+  const said = (of: StoredReading): string =>
+    `${describeEnd(about, tenth(endPosition(storedTrial(id, of))))} (counting ${of.sense === 1 ? 'up' : 'down'})`;
+  return `The device can have gone both ways: ${said(reading)} or ${said(other)}. Choose one, or type u or d behind the figures`;
+}
+
+function readTwoSites(body: string, { motion: id }: Protocol, tool: Tool): ReadAtDial {
+  const { figures: typed, told } = toldSense(body);
+  const figures = readFigures(typed, tool.scale);
   if (typeof figures === 'string') return refuse(figures);
   const wanted = sitesInOrder(tool);
   // A device that was set to zero may still be given with its zeros, one device after the other.
@@ -170,8 +195,12 @@ function readTwoSites(body: string, tool: Tool): ReadAtDial {
   const upper = { zero: at('upper zero'), end: at('upper end') };
   const lower = { zero: at('lower zero'), end: at('lower end') };
   if (tool.scale === null) return plain({ start: upper.zero, end: upper.end, lower });
-  const sense = movedBetween(upper, { min: -90, max: 200 })?.moved.sense ?? 1;
-  return plain({ start: upper.zero, end: upper.end, lower, scale: tool.scale, sense, entered: body });
+  const { limits, name } = motion(id);
+  const ways = possibleWays((sense) => dualExcursion(upper, lower, sense), limits);
+  return (
+    byWay(ways, told, (sense) => ({ start: upper.zero, end: upper.end, lower, scale: tool.scale, sense, entered: body })) ??
+    refuse(`${body} leaves more than ${name.toLowerCase()} can move; allowed: ${formatNumber(limits.min)} to ${limits.max}°.`)
+  );
 }
 
 /** What a reading comes to, in the motion's unit. */

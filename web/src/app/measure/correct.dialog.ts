@@ -5,7 +5,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { formatNumber, readAtDial, suffixOf, motion, type Protocol, type StoredReading, type Tool } from '@dial-gauge/core';
+import { bothWaysWords, formatNumber, readAtDial, suffixOf, motion, type Protocol, type StoredReading, type Tool } from '@dial-gauge/core';
 import type { HeldReading } from './cells';
 
 export interface CorrectQuestion {
@@ -95,6 +95,7 @@ export class CorrectDialog {
     const read = readAtDial(this.text(), this.ask.protocol, this.ask.tool);
     if (!read.ok) return this.problem.set(read.message);
     if ('arc' in read) return this.problem.set('One reading is corrected at a time; allowed: one figure.');
+    if (read.other) return this.problem.set(`${bothWaysWords(this.ask.protocol, read.reading, read.other)}.`);
     const why = this.why().trim();
     if (why === '') return this.problem.set('Type why it is corrected: it stays on record.');
     this.dialog.close({ reading: read.reading, why });

@@ -16,8 +16,6 @@ export abstract class ExamCourse extends ExamRecord {
   readonly trials = signal<number>(TRIALS_CHOICES.find((n) => String(n) === localStorage.getItem(TRIALS_KEY)) ?? 1);
   /** A turn that waits to be confirmed, and where it leads. */
   readonly turning = signal<{ readonly to: Station; readonly place: Place } | null>(null);
-  /** True when the device is to be read the other way round. */
-  readonly otherWay = signal(false);
 
   setTrials(count: number): void {
     this.trials.set(count);
@@ -31,7 +29,6 @@ export abstract class ExamCourse extends ExamRecord {
     const to = stationOf({ protocol: target.protocol, side });
     this.typed.set('');
     this.problem.set('');
-    this.otherWay.set(false);
     if (to !== this.station()) {
       this.turning.set({ to, place: { row, side } });
       const open = this.openEnds().length;

@@ -255,15 +255,17 @@ describe('Exam', () => {
   });
 
   describe('instruments', () => {
-    it('reads a device that was not set, and offers the other way round', async () => {
+    it('asks which way a device that was not set has counted, and remembers it', async () => {
       await openWith({ protocol: 'shoulder.flexion/supine' });
       const tools = TestBed.inject(Tools);
       tools.take(exam.protocol(), 'inclinometer');
       tools.change({ scale: '360' });
       exam.typed.set('0/190');
-      expect(exam.typedValue()).toBe(190);
-      expect(exam.otherValue()).toBe(170);
-      exam.otherWay.set(true);
+      expect(exam.bothWays().map(({ value }) => value)).toEqual([190, 170]);
+      expect(exam.hold()).toBeFalse();
+      expect(exam.problem()).toContain('can have gone both ways: 190° (counting up) or 170° (counting down)');
+      exam.tellSense(1);
+      exam.flipSense();
       expect(exam.hold()).toBeTrue();
       expect(body()).toEqual(jasmine.objectContaining({ instrument: 'inclinometer', start: 0, end: 190, scale: '360', sense: -1 }));
       exam.otherSide();

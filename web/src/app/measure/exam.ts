@@ -8,6 +8,7 @@ import {
   motion,
   protocolOfId,
   readArc,
+  bothWaysWords,
   readAtDial,
   sidedName,
   stationOf,
@@ -17,6 +18,7 @@ import {
   type PlanStep,
   type RunRow,
   type SheetItem,
+  type Sense,
   type Side,
   type StoredReading,
 } from '@dial-gauge/core';
@@ -69,7 +71,17 @@ export class Exam extends ExamCourse {
   readonly typedReading = computed((): StoredReading | null => {
     const read = this.read();
     if (!read.ok || 'arc' in read) return null;
-    return this.otherWay() && read.other ? read.other : read.reading;
+    return read.other && this.isTold(read.other) ? read.other : read.reading;
+  });
+  /** Which way the device in hand counts while this joint moves, as it was told: by protocol, side and tool. */
+  private readonly senses = signal<ReadonlyMap<string, Sense>>(new Map());
+  private readonly senseKey = computed(() => [this.row().protocol, this.place().side, this.tool().instrument, this.tool().scale].join('|'));
+  private readonly toldSense = computed(() => this.senses().get(this.senseKey()));
+  /** Both readings of the same figures, where nobody has said yet which way the device counts. */
+  readonly bothWays = computed((): readonly { readonly sense: Sense; readonly value: number }[] => {
+    const read = this.read();
+    if (!read.ok || 'arc' in read || !read.other || this.toldSense() !== undefined) return [];
+    return [read.reading, read.other].flatMap((of) => (of.sense ? [{ sense: of.sense, value: valueOfReading(this.protocol(), of) }] : []));
   });
   readonly typedValue = computed(() => {
     const reading = this.typedReading();
@@ -79,8 +91,25 @@ export class Exam extends ExamCourse {
   readonly otherValue = computed(() => {
     const read = this.read();
     if (!read.ok || 'arc' in read || !read.other) return null;
-    return valueOfReading(this.protocol(), this.otherWay() ? read.reading : read.other);
+    return this.toldSense() === undefined ? null : valueOfReading(this.protocol(), this.isTold(read.other) ? read.reading : read.other);
   });
+
+  private isTold({ sense }: StoredReading): boolean {
+    return sense === this.toldSense();
+  }
+
+  /** Says which way the device counts for this movement, for the rest of the visit. */
+  tellSense(sense: Sense): void {
+    this.senses.update((senses) => new Map(senses).set(this.senseKey(), sense));
+    this.problem.set('');
+  }
+
+  /** The other way round than it was told. */
+  flipSense(): void {
+    const told = this.toldSense();
+    if (told) this.tellSense(told === 1 ? -1 : 1);
+  }
+
   readonly sem = computed(() => this.semAt(this.typedValue() ?? this.measured()?.value));
 
   constructor() {
@@ -187,6 +216,7 @@ export class Exam extends ExamCourse {
       const which = motion(this.row().motion).sides === 'towards' ? `the movement to the ${side}` : `the patient’s ${side} side`;
       return this.refuse(`You typed ${read.side}, the run sheet is at ${which}. Look at the drawing; o goes to the other side.`);
     }
+    if (read.other && this.toldSense() === undefined) return this.refuse(`${bothWaysWords(this.protocol(), read.reading, read.other)}.`);
     const reading = this.typedReading()!;
     const allowed = this.allowed();
     const value = valueOfReading(this.protocol(), reading);
@@ -246,7 +276,6 @@ export class Exam extends ExamCourse {
     this.send({ route: 'holdReading', target: this.visitId(), body }, `${this.nameOf(row, place.side)}, ${this.typed()}`, body.id);
     this.typed.set('');
     this.problem.set('');
-    this.otherWay.set(false);
   }
 
   /** Takes back the reading held last on this screen and goes to where it was. */

@@ -5,7 +5,7 @@ import { MatDialog, type MatDialogRef } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
 import { VISITS } from '@dial-gauge/contract';
 import { catchError, EMPTY, exhaustMap, filter, fromEvent, interval, merge } from 'rxjs';
-import { ageOn, endFigure, formatSize, rounded, type SheetItem, type Unit } from '@dial-gauge/core';
+import { ageOn, describeEnd, endFigure, formatSize, rounded, type Sense, type SheetItem, type Unit } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords, today } from '../caseload/words';
 import { Api } from '../data/api';
 import { Frame } from '../shell/frame';
@@ -76,6 +76,13 @@ export class MeasurePage {
     this.exam.turning()
       ? 'Turn the patient, then press Enter'
       : `Reading in ${this.unitWords()}, ${this.exam.nameOf(this.exam.row(), this.exam.place().side)}`,
+  );
+  /** Both readings, where nobody has said which way the device counts. */
+  protected readonly ways = computed(() =>
+    this.exam.bothWays().map(({ sense, value }) => ({
+      sense,
+      words: `${describeEnd(this.exam.motion(), value)}, counting ${sense === 1 ? 'up' : 'down'}`,
+    })),
   );
   /** The same figures with the device counting the other way. */
   protected readonly otherWords = computed(() => {
@@ -238,8 +245,14 @@ export class MeasurePage {
     localStorage.setItem(STANDPOINT, this.standpoint());
   }
 
+  /** Says which way the device counts; the figures are held by the next Enter. */
+  protected tell(sense: Sense): void {
+    this.exam.tellSense(sense);
+    this.focusEntry();
+  }
+
   protected flip(): void {
-    this.exam.otherWay.update((other) => !other);
+    this.exam.flipSense();
     this.focusEntry();
   }
 

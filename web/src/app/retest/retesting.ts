@@ -3,6 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { errorContextOf, type MeasurementView, type NewRetest, type RetestsView, type RetestView } from '@dial-gauge/contract';
 import {
   allowedFor,
+  bothWaysWords,
   describeEnd,
   finishOf,
   forbiddenWords,
@@ -117,6 +118,7 @@ export class Retesting {
     if (!read.ok) return this.refuse(read.message);
     if ('arc' in read) return this.refuse(`"${typed}" is a whole arc; allowed: one reading of this marker.`);
     if (read.side && read.side !== marker.side) return this.refuse(`This marker is on the ${marker.side} side; allowed: a reading of it.`);
+    if (read.other) return this.refuse(`${bothWaysWords(protocol, read.reading, read.other)}.`);
     const value = valueOfReading(protocol, read.reading);
     const allowed = allowedFor(marker, this.view()!.episode.precautions, this.view()!.visit.assessedOn);
     if (isPast(allowed, value, marker.motion)) return this.refuse(pastWords(allowed, marker));

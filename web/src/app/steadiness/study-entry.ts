@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, li
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import type { StudyView } from '@dial-gauge/contract';
-import { protocolOfId, readAtDial, valueOfReading } from '@dial-gauge/core';
+import { bothWaysWords, protocolOfId, readAtDial, valueOfReading } from '@dial-gauge/core';
 import { CommandQueue } from '../data/command-queue';
 import type { Command } from '../data/commands';
 import { overlay, type Shows } from '../data/overlay';
@@ -90,6 +90,7 @@ export class StudyEntry {
     const read = readAtDial(this.typed(), protocol, this.tools.toolFor(protocol, study.instrument));
     if (!read.ok) return this.problem.set(read.message);
     if ('arc' in read) return this.problem.set(`"${this.typed()}" is a whole arc; allowed: one reading.`);
+    if (read.other) return this.problem.set(`${bothWaysWords(protocol, read.reading, read.other)}.`);
     const value = valueOfReading(protocol, read.reading);
     const id = crypto.randomUUID();
     const command = {
