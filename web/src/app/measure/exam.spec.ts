@@ -116,7 +116,6 @@ describe('Exam', () => {
   it('has what was acknowledged while the visit was being read', async () => {
     hold('110');
     const [command] = queue.commands;
-    // A page opened anew: taken by the server after the visit was read, before it is shown.
     TestBed.resetTestingModule();
     TestBed.configureTestingModule({ providers: [Exam, { provide: CommandQueue, useValue: queue }] });
     exam = TestBed.inject(Exam);
@@ -294,7 +293,6 @@ describe('Exam', () => {
       expect(body()).toEqual(jasmine.objectContaining({ side: 'right', end: 7.6, entered: '3 in' }));
     });
 
-    // Common practice, no source: 104 − 49 = 55
     it('holds two sites as typed and subtracts them', async () => {
       await openWith({ protocol: 'lumbar.flexion/standing' });
       expect(readingWords(exam)).toBe('type upper end, lower end, as 104/49, Enter holds · two inclinometers');
