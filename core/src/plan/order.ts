@@ -86,7 +86,9 @@ const plus = (a: Pair, b: Pair): Pair => [a[0] + b[0], a[1] + b[1]];
 const NEVER: Pair = [Infinity, Infinity];
 
 /**
- * The best order of an exam: exact, not greedy. Compared from left to right:
+ * The best order of an exam: exact, not greedy (where more than twenty thousand
+ * choices of position are alike in turns, seconds and the usual way, the last
+ * parts of the comparison are bettered task by task instead of looked through). Compared from left to right:
  * fewest changes of position, the cheapest, the usual way of measuring, what
  * provokes last, upright before lying, the house order. Locked tasks keep
  * their order whatever it costs.
@@ -109,42 +111,92 @@ export function bestOrder(
   if (tasks.length === 0) return { steps: [], cost: costOf(tasks, [], seconds) };
   const open = tasks.map((task) => placesOf(task).filter((at) => within.includes(at)));
   if (open.some((at) => at.length === 0)) throw new RangeError('a task can be done nowhere');
-  let best: Ordered | undefined;
-  for (const assigned of assignments(tasks, open, seconds, from)) {
-    const steps = walk(tasks, assigned, seconds, from);
-    const found = { steps, cost: costOf(tasks, steps, seconds, from) };
-    if (!best || compareCost(found.cost, best.cost) < 0) best = found;
-  }
-  return best!;
+  const ordered = (at: readonly Station[]): Ordered => {
+    const steps = walk(tasks, at, seconds, from);
+    return { steps, cost: costOf(tasks, steps, seconds, from) };
+  };
+  const found = assignments(tasks, open, seconds, from).map((choice) => bestChoice(choice, tasks.length, ordered));
+  return found.reduce(better);
 }
 
-/** Where each task is done: every assignment that is best in turns, seconds and the usual way. */
-function assignments(
-  tasks: readonly Task[],
-  open: readonly (readonly Station[])[],
-  seconds: TurnSeconds,
-  from: Station | null,
-): Station[][] {
+const better = (a: Ordered, b: Ordered): Ordered => (compareCost(b.cost, a.cost) < 0 ? b : a);
+
+/** Where each task may be done with a set of stations; most have one place. All of these are best in turns, seconds and the usual way. */
+type Choice = readonly (readonly Station[])[];
+
+/** So many tasks are placed at most to look through every choice of stations; beyond, a choice is bettered task by task. */
+const LOOKED_THROUGH = 20_000;
+
+/** The best of every choice: where a task goes decides what provokes before what, and the house order. */
+function bestChoice(choice: Choice, tasks: number, ordered: (at: readonly Station[]) => Ordered): Ordered {
+  const stations = new Set(choice.flat()).size;
+  const isWhole = (at: readonly Station[]): boolean => new Set(at).size === stations;
+  const ways = choice.reduce((product, at) => product * at.length, 1);
+  if (ways * tasks <= LOOKED_THROUGH) return eachOf(choice).filter(isWhole).map(ordered).reduce(better);
+  let at = eachOf(choice.map((places) => places.slice(0, 1)))[0]!;
+  let best = ordered(at);
+  for (let changed = true; changed;) {
+    changed = false;
+    choice.forEach((places, task) => {
+      for (const place of places) {
+        const other = at.map((own, i) => (i === task ? place : own));
+        if (place === at[task] || !isWhole(other)) continue;
+        const found = ordered(other);
+        if (compareCost(found.cost, best.cost) >= 0) continue;
+        [best, at, changed] = [found, other, true];
+      }
+    });
+  }
+  return best;
+}
+
+/** Every way of taking one place of each. */
+function eachOf(choice: Choice): Station[][] {
+  return choice.reduce<Station[][]>((all, places) => all.flatMap((at) => places.map((place) => [...at, place])), [[]]);
+}
+
+/** Where each task may be done: every set of stations that is best in turns, seconds and the usual way. */
+function assignments(tasks: readonly Task[], open: readonly (readonly Station[])[], seconds: TurnSeconds, from: Station | null): Choice[] {
   const stations = STATIONS.filter((station) => open.some((at) => at.includes(station)));
   const needed = tasks.map((_, i) => stations.reduce((mask, s, bit) => (open[i]!.includes(s) ? mask | (1 << bit) : mask), 0));
   const chain = tasks.flatMap((task, i) => (task.locked ? [open[i]![0]!] : []));
   let least: readonly [...Pair, number] = [...NEVER, Infinity];
-  let found: Station[][] = [];
+  let found: Choice[] = [];
   for (let mask = 1; mask < 1 << stations.length; mask += 1) {
     if (needed.some((need) => (need & mask) === 0)) continue;
     const used = stations.filter((_, bit) => mask & (1 << bit));
     const way = leastTurns(used, chain, seconds);
     const total = way.total(from);
-    const assigned = open.map((at) => at.find((station) => used.includes(station))!);
-    const cost = [...total, assigned.filter((at, i) => at !== tasks[i]!.at[0]).length] as const;
+    // The usual way where its station is used; otherwise whichever of the others.
+    const choice = open.map((at, i) =>
+      used.includes(tasks[i]!.at[0]!) && at.includes(tasks[i]!.at[0]!)
+        ? [tasks[i]!.at[0]!]
+        : at.filter((station) => used.includes(station)),
+    );
+    const cost = [...total, choice.filter(([at], i) => at !== tasks[i]!.at[0]).length] as const;
     const against = less(total, [least[0], least[1]]) ? -1 : less([least[0], least[1]], total) ? 1 : cost[2] - least[2];
     if (against < 0) {
       least = cost;
       found = [];
     }
-    if (against <= 0 && new Set(assigned).size === used.length) found.push(assigned);
+    if (against <= 0 && canUseAll(choice, used)) found.push(choice);
   }
   return found;
+}
+
+/** Whether some choice leaves none of the stations without a task: otherwise fewer would do. */
+function canUseAll(choice: Choice, used: readonly Station[]): boolean {
+  const matched = new Map<number, Station>();
+  const place = (station: Station, tried: Set<number>): boolean =>
+    choice.some((places, task) => {
+      if (!places.includes(station) || tried.has(task)) return false;
+      tried.add(task);
+      const holds = matched.get(task);
+      if (holds !== undefined && !place(holds, tried)) return false;
+      matched.set(task, station);
+      return true;
+    });
+  return used.every((station) => place(station, new Set()));
 }
 
 interface Way {
