@@ -45,14 +45,14 @@ test('the ferry engineer: real change, another examiner, a plateau, behind and t
     .focus();
   await page.keyboard.press('Enter');
   await expect(
-    page.getByRole('heading', { name: 'Left knee flexion, passive is 44° better than in week 1 and has not really moved since week 6.' }),
+    page.getByRole('heading', { name: 'Left knee flexion, passive is 44° better than in week 1, with no real change since week 6.' }),
   ).toBeVisible();
   await expect(row(page, /^\s*Flexion, passive\s*left/)).toHaveText(/62\s*106\s*\+44\s*better/);
   await expect(row(page, /^\s*Extension, passive\s*left/)).toHaveText(/lacks 14\s*lacks 3\s*\+11\s*better/);
   const notes = page.locator('.notes');
   await expect(notes).toContainText('On the usual course since week 4, behind it before.');
   await expect(notes).toContainText('week 3: another examiner (Rook Ansty)');
-  await expect(notes).toContainText('stands still short of the goal');
+  await expect(notes).toContainText('not yet told from standing still');
   await expect(page.locator('dg-motion-chart canvas')).toHaveAttribute(
     'aria-label',
     /goal 116°; limit 90° not past here, until .*; no real change since week 6/,

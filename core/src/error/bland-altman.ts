@@ -1,5 +1,5 @@
 import { mean, sampleStandardDeviation } from 'simple-statistics';
-import { tQuantile } from './distributions.js';
+import { chiSquareQuantile, noncentralTQuantile, tQuantile } from './distributions.js';
 import { Z95 } from './sem.js';
 
 /** A figure with its 95 % confidence interval. */
@@ -20,11 +20,14 @@ export interface LimitsOfAgreement {
 
 /**
  * Bias and 95 % limits of agreement of two columns of readings, with the
- * intervals of all three. The error of a limit is taken as √(3·SD²/n).
+ * intervals of all three. Those of a limit are exact (a quantile of differences
+ * that are normal has a noncentral t); with more than a hundred pairs they are
+ * put together from those of mean and SD, which then is as good.
  *
  * @param z 1.96; the paper prints its limits with 2
  * @throws RangeError for columns of different length, or fewer than three pairs
- * @see Bland JM, Altman DG. Lancet 1986;i:307-310 (from memory)
+ * @see Bland JM, Altman DG. Lancet 1986;i:307-310; exact intervals: Carkeet A. Optom Vis Sci 2015;92:e71-e80;
+ *   put together: Zou GY. Stat Methods Med Res 2013;22:630-642 (from memory)
  * @example limitsOfAgreement([494, 395, …], [512, 430, …]).bias.value // −2.12
  */
 export function limitsOfAgreement(first: readonly number[], second: readonly number[], z = Z95): LimitsOfAgreement {
@@ -37,14 +40,34 @@ export function limitsOfAgreement(first: readonly number[], second: readonly num
   const sd = sampleStandardDeviation(differences);
   const t = tQuantile(0.975, n - 1);
   const about = (value: number, error: number): WithInterval => ({ value, low: value - t * error, high: value + t * error });
-  const errorOfLimit = Math.sqrt((3 * sd * sd) / n);
+  const factors = n <= EXACT_UP_TO ? exactFactors(n, z) : composedFactors(n, z);
   return {
     points,
     bias: about(bias, sd / Math.sqrt(n)),
     sd,
-    lower: about(bias - z * sd, errorOfLimit),
-    upper: about(bias + z * sd, errorOfLimit),
+    lower: { value: bias - z * sd, low: bias - factors.far * sd, high: bias - factors.near * sd },
+    upper: { value: bias + z * sd, low: bias + factors.near * sd, high: bias + factors.far * sd },
   };
+}
+
+/** Beyond, the noncentral t of the library loses its footing. */
+const EXACT_UP_TO = 100;
+
+/** How many SD from the bias the interval of a limit begins and ends. */
+interface Factors {
+  readonly near: number;
+  readonly far: number;
+}
+
+function exactFactors(n: number, z: number): Factors {
+  const at = (p: number) => noncentralTQuantile(p, n - 1, z * Math.sqrt(n)) / Math.sqrt(n);
+  return { near: at(0.025), far: at(0.975) };
+}
+
+function composedFactors(n: number, z: number): Factors {
+  const ofMean = tQuantile(0.975, n - 1) / Math.sqrt(n);
+  const ofSd = (p: number) => z * Math.sqrt((n - 1) / chiSquareQuantile(p, n - 1));
+  return { near: z - Math.hypot(ofMean, z - ofSd(0.975)), far: z + Math.hypot(ofMean, ofSd(0.025) - z) };
 }
 
 /**

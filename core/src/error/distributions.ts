@@ -2,7 +2,7 @@
 /// <reference path="./jstat.d.ts" />
 import jstat from 'jstat';
 
-const { centralF, normal, studentt } = jstat.jStat;
+const { centralF, chisquare, noncentralt, normal, studentt } = jstat.jStat;
 
 /**
  * Quantile of the F distribution: the value that a share `p` lies below.
@@ -21,6 +21,28 @@ export function fQuantile(p: number, df1: number, df2: number): number {
  */
 export function tQuantile(p: number, df: number): number {
   return studentt.inv(p, df);
+}
+
+/**
+ * Quantile of the noncentral t distribution, by halving: the library has its
+ * distribution function alone.
+ *
+ * @param ncp noncentrality, 0 up to about 20
+ */
+export function noncentralTQuantile(p: number, df: number, ncp: number): number {
+  let [low, high] = [ncp - 40, ncp + 40];
+  while (noncentralt.cdf(high, df, ncp) < p) high += 40;
+  for (let halving = 0; halving < 60; halving++) {
+    const middle = (low + high) / 2;
+    if (noncentralt.cdf(middle, df, ncp) < p) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
+
+/** Quantile of the chi-square distribution. */
+export function chiSquareQuantile(p: number, df: number): number {
+  return chisquare.inv(p, df);
 }
 
 /** Quantile of the standard normal distribution. */

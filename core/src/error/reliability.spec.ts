@@ -154,10 +154,51 @@ describe('limits of agreement, Bland & Altman 1986', () => {
     near(found.sd, 38.77, 0.006);
     near(found.lower.value, -79.6, 0.07);
     near(found.upper.value, 75.4, 0.07);
-    near(found.lower.low, -114.2, 0.1);
-    near(found.lower.high, -45.1, 0.1);
-    near(found.upper.low, 40.9, 0.1);
-    near(found.upper.high, 109.9, 0.1);
+    // The paper's −114.3 to −45.1 and 40.9 to 110.0 are its large-sample approximation, the same to both sides: with 17
+    // pairs the outer end lies further away.
+    expect(found.lower.low).toBeLessThan(-114.3);
+    expect(found.upper.high).toBeGreaterThan(110);
+    near(found.bias.value - found.lower.low, found.upper.high - found.bias.value, 1e-9);
+  });
+
+  it('have intervals that miss on each side as often as they say, however few the pairs', () => {
+    const random = seededRandom(7);
+    const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    for (const n of [4, 10, 30, 140]) {
+      const runs = n > 100 ? 600 : 1500;
+      const factors = limitsOfAgreement(
+        Array.from({ length: n }, (_, i) => i % 3),
+        new Array<number>(n).fill(0),
+      );
+      const far = (factors.upper.high - factors.bias.value) / factors.sd;
+      const near = (factors.upper.low - factors.bias.value) / factors.sd;
+      let [below, above] = [0, 0];
+      for (let run = 0; run < runs; run++) {
+        const sample = Array.from({ length: n }, normal);
+        const mean = sample.reduce((a, b) => a + b) / n;
+        const sd = Math.sqrt(sample.reduce((sum, x) => sum + (x - mean) ** 2, 0) / (n - 1));
+        if (mean + far * sd < 1.96) below += 1;
+        if (mean + near * sd > 1.96) above += 1;
+      }
+      // Nominal 2.5 %; three standard errors of so many runs.
+      const allowed = 3 * Math.sqrt((0.025 * 0.975) / runs);
+      for (const missed of [below, above])
+        expect(Math.abs(missed / runs - 0.025))
+          .withContext(`${n} pairs`)
+          .toBeLessThan(allowed);
+    }
+  });
+
+  it('are put together for many pairs as they are exact for few', () => {
+    const at = (n: number) => {
+      const { bias, sd, upper } = limitsOfAgreement(
+        Array.from({ length: n }, (_, i) => i % 3),
+        new Array<number>(n).fill(0),
+      );
+      return [upper.low, upper.high].map((end) => (end - bias.value) / sd);
+    };
+    const [exact, composed] = [at(100), at(101)];
+    exact.forEach((factor, i) => expect(Math.abs(factor - composed[i]!)).toBeLessThan(0.012));
   });
 
   it('with 1.96 SD −78.1 to 73.9', () => {

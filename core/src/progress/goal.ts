@@ -65,6 +65,8 @@ export type Projection =
   | { readonly kind: 'within-error'; readonly missing: number }
   | { readonly kind: 'no-trend' }
   | { readonly kind: 'not-in-sight'; readonly trend: Trend }
+  /** Neither told from standing still nor from moving: no day follows from it. */
+  | { readonly kind: 'not-told'; readonly trend: Trend }
   /** It has stopped moving: no day is told from a line that is not told from level. */
   | { readonly kind: 'standing-still'; readonly trend: Trend }
   | {

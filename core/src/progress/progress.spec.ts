@@ -137,10 +137,10 @@ describe('progress in words', () => {
   it('says how much better, since when nothing moved, where it stands in the course, and about the goal', () => {
     const key = left(eight).key;
     const series = left(eight, { goals: new Map([[key, { source: 'hand', value: 120 }]]) });
-    expect(headline(series, when)).toBe('is 44° better than in week 1 and has not really moved since week 6');
+    expect(headline(series, when)).toBe('is 44° better than in week 1, with no real change since week 6');
     expect(courseWords(series, when)).toBe('On the usual course since week 4, behind it before.');
     expect(projectionWords(series, when)).toMatch(
-      /^It stands still short of the goal, so no day is told for it: \+1\.2° a week, between −/,
+      /^It is not yet told from standing still, so no day is told for the goal: \+1\.2° a week, between −/,
     );
     const early = left(eight.slice(0, 5), { goals: new Map([[key, { source: 'hand', value: 120 }]]) });
     expect(projectionWords(early, when)).toMatch(

@@ -8,7 +8,7 @@ import type { InvolvedSide, IsoDate, Sex, Side } from '../terms.js';
 import { goalOf, projectGoal, type Goal, type Projection } from './goal.js';
 import type { GoalChoice } from './goal-choice.js';
 import { seriesOf, type Series } from './series.js';
-import { plateauOf, recentTrend, trendOf, type Plateau, type Trend } from './trend.js';
+import { isMoving, plateauOf, recentTrend, trendOf, type Plateau, type Trend } from './trend.js';
 
 /** The usual course as a chart draws it, and where the last reading stands in it. */
 export interface SeriesCourse {
@@ -65,8 +65,7 @@ export function progressOf(sessions: readonly Session[], context: ProgressContex
     const goal = found && 'value' in found ? found : null;
     const plateau = plateauOf(usable);
     const projected = goal && projectGoal(goal.value, last, recent, series.motion);
-    const projection: Projection | null =
-      plateau && projected?.kind === 'on-the-way' ? { kind: 'standing-still', trend: projected.trend } : projected;
+    const projection = projected && settled(projected, plateau);
     return {
       ...series,
       trend: trendOf(usable),
@@ -79,6 +78,12 @@ export function progressOf(sessions: readonly Session[], context: ProgressContex
       course: courseFor(series, context),
     };
   });
+}
+
+/** A day is told only of what is told from standing still. */
+function settled(projected: Projection, plateau: Plateau | null): Projection {
+  if (projected.kind !== 'on-the-way' || (!plateau && isMoving(projected.trend))) return projected;
+  return { kind: plateau?.isStill ? 'standing-still' : 'not-told', trend: projected.trend };
 }
 
 const OPPOSITE: Readonly<Partial<Record<Side, Side>>> = { left: 'right', right: 'left' };

@@ -103,7 +103,16 @@ describe('plateau', () => {
     const points = at([1, 2, 3, 4, 6, 8, 10, 12], [62, 74, 83, 90, 98, 104, 106, 106], 4.1);
     const plateau = plateauOf(points)!;
     expect(plateau).toEqual(jasmine.objectContaining({ visits: 4, weeks: 6, from: addWeeks(START, 6) }));
-    expect(isMoving(plateau.trend)).toBeFalse();
+    expect([isMoving(plateau.trend), plateau.isStill]).toEqual([false, false]);
+  });
+
+  it('stands still only where it is told from moving', () => {
+    const weekly = [0, 1, 2, 3, 4, 5, 6, 7, 8];
+    expect(plateauOf(at(weekly, [106, 105, 107, 106, 106, 105, 106, 107, 106], 4.1))!.isStill).toBeTrue();
+    // A rise of 3.7 a week that error reaches down to nothing is not yet told from standing still, and is no standing still.
+    const rising = plateauOf(at([0, 1, 2, 3], [90, 94, 97, 101], 4.1))!;
+    expect(rising.trend.perWeek).toBeCloseTo(3.7, 0);
+    expect([isMoving(rising.trend), rising.isStill]).toEqual([false, false]);
   });
 
   it('is none while it goes on, in two visits, or in less than three weeks', () => {

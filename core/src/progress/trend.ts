@@ -1,4 +1,5 @@
 import { mean, median } from 'simple-statistics';
+import { tQuantile } from '../error/distributions.js';
 import { mdcOfDifference, Z95 } from '../error/sem.js';
 import { compareDays, weeksSince } from '../days.js';
 import type { IsoDate } from '../terms.js';
@@ -35,9 +36,9 @@ export const LEAST_VISITS = 3;
  * Robust trend of readings over time: the median of all pairwise slopes
  * (Theil and Sen), so that one odd visit does not turn it.
  *
- * Its interval is what measuring error alone would give, √(SEM² / Σ(t − t̄)²),
- * with the scatter round the line in place of the SEM where that is larger: a
- * scatter below the instrument's error is luck. From five visits on it is
+ * Its interval is what measuring error alone would give, 1.96·√(SEM² / Σ(t − t̄)²),
+ * or what the scatter round the line gives by Student's t with n − 2 degrees of
+ * freedom, where that is wider: a scatter below the instrument's error is luck. From five visits on it is
  * widened to the exact interval of the ranked slopes where that is wider.
  *
  * @returns null with fewer than three visits on different days
@@ -55,8 +56,11 @@ export function trendOf(points: readonly DatedValue[]): Trend | null {
   const week = mean(at.map((p) => p.week));
   const spread = at.reduce((sum, p) => sum + (p.week - week) ** 2, 0);
   const misses = at.reduce((sum, p) => sum + (p.value - start - perWeek * p.week) ** 2, 0);
-  const sem = Math.max(Math.sqrt(mean(inOrder.map((p) => p.sem ** 2))), Math.sqrt(misses / Math.max(1, at.length - 2)));
-  const half = (Z95 * sem) / Math.sqrt(spread);
+  // The scatter is an estimate of few degrees of freedom; an error that is known of the instrument is not.
+  const known = Math.sqrt(mean(inOrder.map((p) => p.sem ** 2)));
+  const scatter = Math.sqrt(misses / Math.max(1, at.length - 2));
+  const half = Math.max(Z95 * known, tAt(at.length - 2) * scatter) / Math.sqrt(spread);
+  const sem = Math.max(known, scatter);
   const narrow = { low: perWeek - half, high: perWeek + half };
   const ranks = rankInterval(slopes, at.length);
   return {
@@ -69,6 +73,10 @@ export function trendOf(points: readonly DatedValue[]): Trend | null {
     middle: { week, value: start + perWeek * week, sem: sem / Math.sqrt(at.length) },
   };
 }
+
+/** Two-sided 95 % points of t, each looked for once. */
+const ts: number[] = [];
+const tAt = (df: number): number => (ts[df] ??= tQuantile(0.975, Math.max(1, df)));
 
 function inOrderOfDays(points: readonly DatedValue[]): DatedValue[] {
   return [...points].sort((a, b) => compareDays(a.on, b.on));
@@ -110,6 +118,15 @@ export function isMoving({ low, high }: Pick<Trend, 'low' | 'high'>): boolean {
   return low > 0 || high < 0;
 }
 
+/**
+ * Whether a trend is told from moving: whichever end of its interval is true,
+ * over so many weeks it comes to less than the smallest real change. What is
+ * neither told from still nor from moving is neither.
+ */
+export function isStill({ low, high }: Pick<Trend, 'low' | 'high'>, weeks: number, mdc: number): boolean {
+  return Math.max(Math.abs(low), Math.abs(high)) * weeks < mdc;
+}
+
 /** Recovery flattens: how fast it goes now is read from so many visits, the last ones. */
 const RECENT = 4;
 
@@ -125,6 +142,8 @@ export interface Plateau {
   readonly visits: number;
   readonly weeks: number;
   readonly trend: Trend;
+  /** True where it is told from moving; otherwise it is not yet told from standing still. */
+  readonly isStill: boolean;
 }
 
 /** Three visits and three weeks. @see common practice, no source */
@@ -136,7 +155,8 @@ const ONE_BY_ONE = 60;
 /**
  * The longest run of last visits without a change: three visits and three
  * weeks or more, no two of them further apart than the smallest real change,
- * and a slope that is not told from nothing.
+ * and a slope that is not told from nothing. Whether it stands still is another
+ * thing, and told apart.
  */
 export function plateauOf(points: readonly DatedValue[]): Plateau | null {
   const inOrder = inOrderOfDays(points);
@@ -146,7 +166,8 @@ export function plateauOf(points: readonly DatedValue[]): Plateau | null {
     const weeks = weeksSince(run[0]!.on, end.on);
     if (weeks < LEAST_WEEKS) return null;
     const trend = trendOf(run);
-    if (trend && !isMoving(trend)) return { from: run[0]!.on, to: end.on, visits, weeks, trend };
+    const mdc = mdcOfDifference(run[0]!.sem, end.sem);
+    if (trend && !isMoving(trend)) return { from: run[0]!.on, to: end.on, visits, weeks, trend, isStill: isStill(trend, weeks, mdc) };
   }
   return null;
 }

@@ -33,7 +33,8 @@ export function headline(series: ProgressSeries, when: WhenWords): string {
   const first = when(points[0]!.on);
   const from = /^week/.test(first) ? `in ${first}` : `on ${first}`;
   const word = changeWord(sinceFirst);
-  const still = plateau ? ` and has not really moved since ${when(plateau.from)}` : '';
+  const since = plateau && when(plateau.from);
+  const still = !plateau ? '' : plateau.isStill ? ` and stands still since ${since}` : `, with no real change since ${since}`;
   if (word === 'within error')
     return `has not really changed since ${first}: ${formatSigned(rounded(sinceFirst.change, unit))}${suffixOf(unit)}, within measuring error`;
   return `is ${formatSize(Math.abs(sinceFirst.change), unit)} ${word} than ${from}${still}`;
@@ -51,6 +52,8 @@ export function projectionWords({ projection, goal, motion: id }: ProgressSeries
       return 'Three visits measured the same way are needed to say when the goal may be reached.';
     case 'not-in-sight':
       return `At this rate the goal is not in sight: ${rateWords(projection.trend, id)}.`;
+    case 'not-told':
+      return `It is not yet told from standing still, so no day is told for the goal: ${rateWords(projection.trend, id)}.`;
     case 'standing-still':
       return `It stands still short of the goal, so no day is told for it: ${rateWords(projection.trend, id)}.`;
     case 'on-the-way': {

@@ -115,7 +115,7 @@ describe('ProgressPage', () => {
       ),
     );
     await open(sessions, { episode: { procedureId: 'knee-replacement', procedureOn: '2026-08-01', involvedSide: 'left' } });
-    expect(text('h2')).toBe('Left knee flexion, passive is 44° better than in week 1 and has not really moved since week 8.');
+    expect(text('h2')).toBe('Left knee flexion, passive is 44° better than in week 1, with no real change since week 8.');
     expect(text('.notes')).toContain('On the usual course since week');
     expect(text('[status]') || text('dg-frame .status')).toContain('nee replacement, 1 Aug 2026');
   });
