@@ -16,6 +16,7 @@ import {
   measurementKey,
   motion,
   possibleWays,
+  protocolOf,
   PROCEDURES,
   RANKINGS,
   readSftr,
@@ -102,16 +103,16 @@ const Measurements = z
     const measurements = items.flatMap((item, index) =>
       (!item ? [] : 'sftr' in item ? fromSftr(item, index, refuse) : withMode(item, index, refuse))
         .flatMap((m) => withSense(m, index, refuse))
-        .filter((m) => isMeasurable(m, index, refuse)),
+        .filter((m) => isMeasurable(m, index, refuse))
+        .map((m) => ({ m, index })),
     );
-    const seen = new Set<string>();
-    measurements.forEach((m) => {
-      const key = measurementKey(m);
-      const index = items.findIndex((item) => item && 'motion' in item && item.motion === m.motion && item.side === m.side);
-      if (seen.has(key)) refuse([Math.max(index, 0)], `${nameOf(m)} is given twice; put its trials into one measurement`);
-      seen.add(key);
-    });
-    return measurements;
+    const seen = new Map<string, number>();
+    for (const { m, index } of measurements) {
+      const first = seen.get(measurementKey(m));
+      if (first === undefined) seen.set(measurementKey(m), index);
+      else refuse([index], `${nameOf(m)} is given twice, first as ${first}; put its trials into one measurement`);
+    }
+    return measurements.map(({ m }) => m);
   });
 
 /** `dial-gauge/assessment`, version 1: one person's measurements of one day, and those of a day before. */
@@ -209,13 +210,20 @@ function fromSftr(item: z.infer<typeof ArcReading>, index: number, refuse: Refus
   try {
     const reading = readSftr(sftr, joint);
     const named = reading.position === null ? undefined : SFTR_POSITIONS[joint]?.[reading.position];
-    if (reading.position !== null && named === undefined && position === undefined) {
+    if (reading.position !== null && named !== undefined && position !== undefined && named !== position) {
+      refuse([index, 'position'], `"${position}" is not where (${reading.position}) is measured; allowed: ${named}, or no position`);
+      return [];
+    }
+    if (reading.position !== null && named === undefined) {
       const known = Object.keys(SFTR_POSITIONS[joint] ?? {}).join(', ') || 'none';
-      refuse([index, 'sftr'], `no protocol of the ${joint} is known for (${reading.position}); allowed: ${known}, or say the position`);
+      refuse(
+        [index, 'sftr'],
+        `no protocol of the ${joint} is known for (${reading.position}); allowed: ${known}, or no bracket and the position`,
+      );
       return [];
     }
     const [fixed, angle] = Object.entries(reading.fixedAt ?? {})[0] ?? [];
-    const ends = reading.motions ?? (typeof angle === 'number' && fixed ? fixedEnds(fixed, angle) : {});
+    const ends = reading.motions ?? (fixed && angle !== undefined ? fixedEnds(fixed, angle) : {});
     return Object.entries(ends).flatMap(([id, end]): Measurement[] => {
       const known = findMotion(id);
       if (!known) {
@@ -242,8 +250,12 @@ function fromSftr(item: z.infer<typeof ArcReading>, index: number, refuse: Refus
   }
 }
 
-/** A fixed joint ends both its motions at one place: 30 of flexion is −30 of extension. */
-function fixedEnds(id: string, at: number): Record<string, number> {
+/** A fixed joint ends both its motions at one place: 30 of flexion is −30 of extension, 10 to the right −10 to the left. */
+function fixedEnds(
+  id: string,
+  at: number | { left: number } | { right: number },
+): Record<string, number | { left: number; right: number }> {
+  if (typeof at !== 'number') return { [id]: 'left' in at ? { left: at.left, right: -at.left } : { left: -at.right, right: at.right } };
   const opposite: MotionId | null | undefined = findMotion(id)?.opposite;
   return opposite ? { [id]: at, [opposite]: -at } : { [id]: at };
 }
@@ -254,6 +266,10 @@ function isMeasurable(m: Measurement, index: number, refuse: Refuse): boolean {
     refuse([index, way.field], way.message);
     return false;
   }
+  const known = protocolOf(m).substitutions.map((substitution) => substitution.id);
+  const unknown = (m.substitutions ?? []).filter((id) => !known.includes(id));
+  for (const id of unknown) refuse([index, 'substitutions'], `"${id}" is none of ${nameOf(m)}; allowed: ${known.join(', ') || 'none'}`);
+  if (unknown.length > 0) return false;
   const problems = m.trials.flatMap((trial, t) => trialProblems(m, trial).map(([field, message]) => [t, field, message] as const));
   for (const [t, field, message] of problems) refuse([index, 'trials', t, ...(field ? [field] : [])], message);
   return problems.length === 0;
@@ -278,6 +294,8 @@ function trialProblems({ motion: id, instrument }: Measurement, trial: Trial): T
         ? checked('end', endPosition(trial))
         : [['zero', `belongs to an inclinometer that was not set to zero, not to a ${instrument}`]];
     if (isDual(trial) || isValue(trial)) return [['', `needs end (and start where it was not 0), as read from a ${instrument}`]];
+    if (trial.start && trial.start > trial.end)
+      return [['start', `${trial.start} lies after the end, ${trial.end}; allowed: a start at the end or before it`]];
     return [...checked('end', trial.end), ...(trial.start === undefined ? [] : checked('start', trial.start))];
   }
   if (!isValue(trial)) return [['', `needs value in ${unit}, as read from a ${instrument}`]];

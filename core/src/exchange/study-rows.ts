@@ -18,8 +18,30 @@ export type StudyRowsReading =
   | { readonly ok: false; readonly refused: readonly RefusedStudyCell[] };
 
 const NUMBER = /^[-+−]?\d+([.,]\d+)?$/;
-/** What a column of names is headed. */
-const NAMES_SUBJECTS = /^(subject|target|id|patient|person|participant|name|no|nr|#|)$/i;
+/** How words begin that head a column of identifiers; the weak ones alone may be a rater's. */
+const SUBJECT_WORDS = ['subject', 'target', 'id', 'patient', 'person', 'participant', 'proband', 'case', 'code', 'key'];
+const WEAK_WORDS = ['pat', 'name', 'no', 'nr', 'num', 'number'];
+
+/** Whether a heading speaks of the people who were measured: every word of it does, as "Subject ID", "Pat-Nr". */
+function namesSubjects(heading: string): boolean {
+  const words = heading
+    .toLowerCase()
+    .split(/[^\p{L}]+/u)
+    .filter(Boolean);
+  if (words.length === 0) return heading.includes('#');
+  const begins = (word: string, stems: readonly string[]) =>
+    stems.some((stem) => word === stem || (stem.length > 3 && word.startsWith(stem)));
+  const isWeak = (word: string) => WEAK_WORDS.includes(word);
+  return (
+    words.every((word) => begins(word, SUBJECT_WORDS) || isWeak(word)) && (words.length > 1 || !isWeak(words[0]!) || words[0] !== 'pat')
+  );
+}
+
+/** Figures that merely count the rows, one after the other, are identifiers whatever their heading says. */
+function countsRows(cells: readonly string[]): boolean {
+  const figures = cells.map((cell) => (/^\d+$/.test(cell) ? Number(cell) : NaN));
+  return figures.length >= 3 && figures.every((figure, i) => i === 0 || figure === figures[i - 1]! + 1);
+}
 
 const isNumber = (cell: string): boolean => NUMBER.test(cell);
 const toNumber = (cell: string): number => Number(cell.replace('−', '-').replace(',', '.'));
@@ -36,12 +58,22 @@ export function studyFromRows(rows: readonly (readonly string[])[]): StudyRowsRe
     .filter(({ cells }) => cells.some((cell) => cell !== ''));
   const header = lines[0] && !lines[0].cells.some(isNumber) ? lines[0] : undefined;
   const data = header ? lines.slice(1) : lines;
-  const named =
-    data.length > 0 &&
-    ((header && NAMES_SUBJECTS.test(header.cells[0] ?? '') && (header.cells.length > LEAST_RATERS || !isNumber(data[0]!.cells[0] ?? ''))) ||
-      data.every(({ cells }) => cells[0] !== '' && !isNumber(cells[0] ?? '')));
-  const skip = named ? 1 : 0;
-  const width = Math.max(header?.cells.length ?? 0, ...data.map(({ cells }) => cells.length));
+  const column = (at: number) => data.map(({ cells }) => cells[at] ?? '');
+  const isHeaded = (at: number) => header !== undefined && namesSubjects(header.cells[at] ?? '');
+  const columns = Math.max(header?.cells.length ?? 0, ...data.map(({ cells }) => cells.length));
+  // A column of identifiers is never an examiner, whatever it is called and however many there are.
+  const identifies = (at: number): boolean => {
+    if (data.length === 0) return false;
+    if (at > 0 && !identifies(at - 1)) return false;
+    const own = column(at);
+    if (own.every((cell) => cell !== '' && !isNumber(cell))) return true;
+    if (isHeaded(at) || (header && (header.cells[at] ?? '') === '' && at === 0)) return columns > LEAST_RATERS || !isNumber(own[0]!);
+    return columns - at > LEAST_RATERS && countsRows(own);
+  };
+  let skip = 0;
+  while (skip < columns && identifies(skip)) skip += 1;
+  const named = skip > 0;
+  const width = columns;
   const refused: RefusedStudyCell[] = [];
   for (const { line, cells } of data) {
     for (let column = skip; column < width; column++) {

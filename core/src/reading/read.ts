@@ -215,6 +215,8 @@ export function checkReading(
   reading: StoredReading,
 ): string | undefined {
   if (reading.lower || reading.scale) return checkValue(id, instrument, tenth(endPosition(storedTrial(id, reading))));
+  if (reading.start !== 0 && reading.start > reading.end)
+    return `The start, ${formatNumber(reading.start)}, lies after the end, ${formatNumber(reading.end)}; allowed: start/end, as 10/45.`;
   const end = checkValue(id, instrument, reading.end);
   return end ?? (reading.start === 0 ? undefined : checkValue(id, instrument, reading.start));
 }
