@@ -8,6 +8,7 @@ import {
   DEFAULT_NORM_ORDER,
   findNormSet,
   judging,
+  setsFor,
   NORM_SETS,
   type NeedComparison,
   type NormComparison,
@@ -122,8 +123,9 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
   const measured = [...byKey.values()];
   const comparisons = new Map<MeasurementKey, NormComparison[]>(
     measured.map((m) => {
-      const query = { ...normQuery(m.measurement, sex, age), ends: m.ends };
-      return [m.key, sets.flatMap((set) => compareWithNorm(set, query, m.value, m.sem) ?? [])];
+      const query = normQuery(m.measurement, sex, age, m.ends);
+      const asked = [...setsFor(query.motion), ...ownSets];
+      return [m.key, asked.flatMap((set) => compareWithNorm(set, query, m.value, m.sem) ?? [])];
     }),
   );
   const judgedBy = new Map(measured.map((m) => [m.key, judging(order, comparisons.get(m.key) ?? [])]));
@@ -167,8 +169,19 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
     notJudged: measured.flatMap((m) => notJudged(m, evidence) ?? []),
     ranking,
     arcs: evidence.arcs,
+    // Written out: spreading took longer than judging.
     measurements: measured.map((m) => ({
-      ...m,
+      key: m.key,
+      measurement: m.measurement,
+      value: m.value,
+      excursion: m.excursion,
+      ends: m.ends,
+      summary: m.summary,
+      consistent: m.consistent,
+      sem: m.sem,
+      mdc95: m.mdc95,
+      errorSource: m.errorSource,
+      errorIsOwn: m.errorIsOwn,
       norms: comparisons.get(m.key) ?? [],
       judgedBy: stopped.has(m.key) ? null : (judgedBy.get(m.key)?.set ?? null),
       needs: needs.get(m.key) ?? [],
@@ -207,9 +220,10 @@ export function normQuery(
   of: Pick<Measurement, 'motion' | 'side' | 'mode' | 'position' | 'protocol' | 'digit'>,
   sex: NormQuery['sex'],
   age: number,
+  ends?: readonly number[],
 ): NormQuery {
   const { motion, side, mode, position, digit } = of;
-  return { motion, side, mode, position, digit, variant: protocolOf(of).variant, sex, age };
+  return { motion, side, mode, position, digit, variant: protocolOf(of).variant, sex, age, ends };
 }
 
 /** Tasks are done with the joint as it lies free; a way of measuring under load or of one part alone is not asked. */
@@ -227,19 +241,28 @@ function notComparable(
   previous: { readonly on: string; readonly byKey: Keyed } | undefined,
 ): ReadonlyMap<MeasurementKey, string[]> {
   const opposite = { left: 'right', right: 'left', midline: 'midline' } as const;
-  const alike = (m: MeasuredValue, side: Measurement['side'], among: Keyed): MeasuredValue[] =>
-    [...among.values()].filter(({ measurement: o }) => {
-      const of = m.measurement;
-      return o.motion === of.motion && o.mode === of.mode && o.digit === of.digit && o.side === side;
-    });
+  const way = ({ motion, mode, digit }: Measurement, side: Measurement['side']): string => `${motion}|${mode}|${digit ?? ''}|${side}`;
+  const byWay = (among: Keyed): ReadonlyMap<string, MeasuredValue[]> => {
+    const ways = new Map<string, MeasuredValue[]>();
+    for (const m of among.values()) {
+      const key = way(m.measurement, m.measurement.side);
+      const own = ways.get(key);
+      if (own) own.push(m);
+      else ways.set(key, [m]);
+    }
+    return ways;
+  };
+  const [now, then] = [byWay(byKey), previous && byWay(previous.byKey)];
+  const alike = (m: MeasuredValue, side: Measurement['side'], among: typeof now | undefined): MeasuredValue[] =>
+    among?.get(way(m.measurement, side)) ?? [];
   const said = (m: MeasuredValue, other: MeasuredValue, when: string): string =>
     `${when} by another protocol (${protocolName(protocolOf(other.measurement))}): not compared, the two measure different things`;
   return new Map(
     measured.map((m) => {
       const { side } = m.measurement;
-      const before = previous && !previous.byKey.has(m.key) ? alike(m, side, previous.byKey) : [];
+      const before = previous && !previous.byKey.has(m.key) ? alike(m, side, then) : [];
       const across =
-        side === 'midline' || byKey.has(measurementKey({ ...m.measurement, side: opposite[side] })) ? [] : alike(m, opposite[side], byKey);
+        side === 'midline' || byKey.has(measurementKey({ ...m.measurement, side: opposite[side] })) ? [] : alike(m, opposite[side], now);
       return [
         m.key,
         [

@@ -35,9 +35,9 @@ const LEAST_SHARE = 0.1;
 export const capsularPattern: Detector = (evidence) =>
   CAPSULAR_PATTERNS.flatMap((pattern) => {
     const motions = pattern.steps.flat();
-    const readings = evidence.measured
-      .filter(({ measurement: m }) => motions.includes(m.motion))
-      .sort((a, b) => a.key.localeCompare(b.key));
+    const own = evidence.measured.filter(({ measurement: m }) => motions.includes(m.motion));
+    if (own.length < LEAST_MOTIONS) return [];
+    const readings = own.sort((a, b) => (a.key < b.key ? -1 : 1));
     const isSpine = readings.some(({ measurement: m }) => motion(m.motion).sides === 'towards');
     const sides: readonly Side[] = isSpine ? ['midline'] : ['left', 'right'];
     return sides.flatMap((side) => {

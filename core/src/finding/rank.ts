@@ -42,9 +42,36 @@ export function rank(findings: readonly Unplaced[], context: RankContext = {}): 
       isLoss ? rankOfKind * 1e-3 : 0,
       -(finding.timesError ?? 0),
     ];
-    return { keys: largestLast(keys), finding: { ...finding, ...why } };
+    return { keys: largestLast(keys), finding: placed(finding, why) };
   });
   return keyed.sort((a, b) => compare(a.keys, b.keys)).map(({ finding }) => finding);
+}
+
+/** A finding with its place, written out: spreading took longer than ranking. */
+function placed(f: Unplaced, { place, isStraighteningFirst }: Pick<Finding, 'place' | 'isStraighteningFirst'>): Finding {
+  return {
+    kind: f.kind,
+    severity: f.severity,
+    motion: f.motion,
+    side: f.side,
+    mode: f.mode,
+    position: f.position,
+    protocol: f.protocol,
+    digit: f.digit,
+    unit: f.unit,
+    value: f.value,
+    expected: f.expected,
+    difference: f.difference,
+    percentLoss: f.percentLoss,
+    timesError: f.timesError,
+    agreement: f.agreement,
+    subject: f.subject,
+    verdict: f.verdict,
+    brief: f.brief,
+    because: f.because,
+    place,
+    ...(isStraighteningFirst && { isStraighteningFirst }),
+  };
 }
 
 /** Asymmetry decides only where severity and size are alike: it goes behind the multiples of error. */

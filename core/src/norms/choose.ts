@@ -13,7 +13,7 @@ export interface NormQuery {
   readonly sex: Sex;
   readonly age: number;
   /** The single readings, where a source counts them otherwise than the protocol. */
-  readonly ends?: readonly number[];
+  readonly ends?: readonly number[] | undefined;
 }
 
 /** What does not fit between a norm and the person or the reading. Empty: it fits. */
@@ -36,6 +36,11 @@ export interface NormChoice {
 const ORDER: readonly NormFlag[] = ['other-mode', 'other-position', 'other-protocol', 'nearest-age', 'other-sex'];
 
 const indexes = new WeakMap<NormSet, ReadonlyMap<MotionId, readonly NormEntry[]>>();
+
+/** Whether a set says anything about a motion. */
+export function speaksOf(set: NormSet, motion: MotionId): boolean {
+  return entriesOf(set, motion).length > 0;
+}
 
 /** Entries of a set by motion; made once for each set. */
 function entriesOf(set: NormSet, motion: MotionId): readonly NormEntry[] {

@@ -146,6 +146,11 @@ export const TASK_NEEDS: readonly TaskNeed[] = [
   ]),
 ];
 
+/** By motion, the least demanding first. */
+const NEEDS_OF = new Map<MotionId, TaskNeed[]>();
+for (const need of [...TASK_NEEDS].sort((a, b) => a.atLeast - b.atLeast))
+  NEEDS_OF.set(need.motion, [...(NEEDS_OF.get(need.motion) ?? []), need]);
+
 /** Enough, not enough, or too near to tell from measuring error. */
 export type NeedVerdict = 'enough' | 'unsure' | 'not-enough';
 
@@ -164,13 +169,12 @@ export interface NeedComparison extends TaskNeed {
  */
 export function compareWithNeeds(id: MotionId, value: number, sem: number): NeedComparison[] {
   const { better } = motion(id);
-  return TASK_NEEDS.filter((need) => need.motion === id)
-    .map((need) => {
-      const missing = shortfall(need.atLeast, value, better);
-      const verdict: NeedVerdict = Math.abs(missing) < bandAround(sem) ? 'unsure' : missing > 0 ? 'not-enough' : 'enough';
-      return { ...need, missing, verdict };
-    })
-    .sort((a, b) => a.atLeast - b.atLeast);
+  return (NEEDS_OF.get(id) ?? []).map((need) => {
+    const missing = shortfall(need.atLeast, value, better);
+    const verdict: NeedVerdict = Math.abs(missing) < bandAround(sem) ? 'unsure' : missing > 0 ? 'not-enough' : 'enough';
+    const { task, motion: of, atLeast, confidence, source } = need;
+    return { task, motion: of, atLeast, confidence, source, missing, verdict };
+  });
 }
 
 const LISTS: readonly (readonly [NeedVerdict, string])[] = [

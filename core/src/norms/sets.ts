@@ -18,6 +18,8 @@ import { ROAAS_ANDERSSON_1982 } from './roaas-andersson-1982.js';
 import { ROACH_MILES_1991 } from './roach-miles-1991.js';
 import { SOUCIE_2011 } from './soucie-2011.js';
 import { ADRICHEM_KORST_1973, FITZGERALD_1983, HALL_2004, JENKINSON_1994, MOLL_WRIGHT_1971, NG_2001, YOUDAS_1992 } from './spine.js';
+import type { MotionId } from '../terms.js';
+import { speaksOf } from './choose.js';
 import type { NormSet } from './types.js';
 
 /** Every set that comes with the program: the general ones first, then those of single regions, by year. */
@@ -61,6 +63,15 @@ export const DEFAULT_NORM_ORDER: readonly string[] = [
   ...NORM_SETS.map((set) => set.id).filter((id) => !ASKED_FIRST.includes(id) && !ASKED_LAST.includes(id)),
   ...ASKED_LAST,
 ];
+
+const speaking = new Map<MotionId, readonly NormSet[]>();
+
+/** The sets of the program that say anything about a motion, in their order. */
+export function setsFor(motion: MotionId): readonly NormSet[] {
+  let found = speaking.get(motion);
+  if (!found) speaking.set(motion, (found = NORM_SETS.filter((set) => speaksOf(set, motion))));
+  return found;
+}
 
 /**
  * The set of an id, or undefined.
