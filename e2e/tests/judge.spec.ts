@@ -62,7 +62,7 @@ test('the ferry engineer: real change, another examiner, a plateau, behind and t
 
   await test.step('after surgery on the knee straightening comes first', async () => {
     await page.getByRole('link', { name: 'Judge' }).click();
-    await expect(finding(page, 'short of the expected').first()).toContainText('Left knee extension');
+    await expect(finding(page, /short of .*, by /).first()).toContainText('Left knee extension');
   });
 
   await test.step('week 2 was behind', async () => {
@@ -183,9 +183,9 @@ test('signing keeps a copy; a change of rules leaves it; amending is said with w
 
   await test.step('another norm set does not touch what was signed', async () => {
     await page.goto(`${stack.url}/norms`);
-    await page.getByRole('radio', { name: /American Academy/ }).check();
-    await expect(page.getByRole('radio', { name: /American Academy/ })).toBeChecked();
-    await page.waitForLoadState('networkidle');
+    await page.getByRole('button', { name: /^Move American Academy/ }).focus();
+    await page.keyboard.press('Home');
+    await expect(page.getByText(/American Academy .* is asked first/)).toBeVisible();
     await page.goto(`${stack.url}/caseload`);
     await open(page, /Ottoline Reeve/, 'Judge', 1);
     await expect(page.locator('dg-summary')).toContainText('Signed by Wren Calloway');
@@ -217,14 +217,14 @@ test('signing keeps a copy; a change of rules leaves it; amending is said with w
     await expect(page.locator('dg-summary')).toContainText('Signed again by Rook Ansty');
     await page.getByRole('button', { name: 'Signed', exact: true }).click();
     await expect(page.getByRole('dialog')).toContainText('Left ankle short in dorsiflexion, calf first.');
-    await expect(page.getByRole('dialog')).toContainText('Findings as they stood (Boone & Azen 1979)');
+    await expect(page.getByRole('dialog')).toContainText(/Findings as they stood \(.*AAOS 1965/);
   });
 
   await test.step('the clinic goes back to its own set', async () => {
     await page.goto(`${stack.url}/norms`);
-    await page.getByRole('radio', { name: 'Boone & Azen 1979' }).check();
-    await expect(page.getByRole('radio', { name: 'Boone & Azen 1979' })).toBeChecked();
-    await page.waitForLoadState('networkidle');
+    await page.getByRole('button', { name: /^Move Boone & Azen 1979/ }).focus();
+    await page.keyboard.press('Home');
+    await expect(page.getByText(/Boone & Azen 1979.* is asked first/)).toBeVisible();
   });
 });
 

@@ -122,7 +122,7 @@ test('a knee-replacement visit: limits, plan, two turns, a limit passed, and tro
 test('a caution answered yes ends the visit, and is lifted only with a reason', async ({ page, stack }) => {
   await signIn(page, stack);
   await prepareVisit(page, /Odalys Brandt/);
-  await page.getByRole('checkbox', { name: /Calf or arm newly swollen/ }).focus();
+  await page.getByRole('checkbox', { name: /swelling, pain or warmth of the calf or thigh/ }).focus();
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Record 1 yes' }).focus();
   await page.keyboard.press('Enter');
@@ -132,7 +132,7 @@ test('a caution answered yes ends the visit, and is lifted only with a reason', 
   await expect(page.locator('.entry')).toHaveCount(0);
   await page.getByRole('link', { name: 'See the questions, or correct an answer' }).click();
   await page.getByRole('button', { name: 'Ask again' }).click();
-  await page.getByRole('checkbox', { name: /Calf or arm newly swollen/ }).uncheck();
+  await page.getByRole('checkbox', { name: /swelling, pain or warmth of the calf or thigh/ }).uncheck();
   await page.getByLabel('Why the answer changed').fill('scanned today, no clot');
   await page.getByRole('button', { name: 'None of these' }).click();
   await expect(page.getByText('Nothing stands against measuring')).toBeVisible();

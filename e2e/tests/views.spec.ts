@@ -97,7 +97,7 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
   norms: async (page, stack) => {
     await signIn(page, stack);
     await page.goto(`${stack.url}/norms`);
-    await expect(page.getByRole('radio').first()).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Move / }).first()).toBeVisible();
   },
   // The last of them: from here on the newest study is one that is not read to the end.
   'a study read blind': async (page, stack) => {

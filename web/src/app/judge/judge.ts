@@ -93,10 +93,11 @@ export class JudgePage {
     const view = this.view();
     return view ? bodyMarks(view.judgement) : [];
   });
-  /** Sets with a value for something that was measured. */
+  /** Sets with a value for something that was measured, and the one that is asked first. */
   protected readonly sets = computed((): readonly Pick<NormSet, 'id' | 'short'>[] => {
+    const first = this.served()?.judgement.normSet.id;
     const named = new Set(this.served()?.judgement.measurements.flatMap((m) => m.norms.map((norm) => norm.set)));
-    return [...NORM_SETS, ...(this.judging.current()?.ownSets ?? [])].filter((set) => named.has(set.id));
+    return [...NORM_SETS, ...(this.judging.current()?.ownSets ?? [])].filter((set) => named.has(set.id) || set.id === first);
   });
 
   constructor() {
