@@ -187,7 +187,12 @@ await main(async () => {
   });
   try {
     for (const { name, size, dark, open } of SHOTS) {
-      const context = await browser.newContext({ viewport: size, colorScheme: dark ? 'dark' : 'light', reducedMotion: 'reduce' });
+      const context = await browser.newContext({
+        viewport: size,
+        locale: 'en-GB',
+        colorScheme: dark ? 'dark' : 'light',
+        reducedMotion: 'reduce',
+      });
       const page = await context.newPage();
       await page.goto(stack.url);
       await open(page, actions(page, stack.url), stack.url);

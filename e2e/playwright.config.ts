@@ -13,6 +13,7 @@ export default defineConfig({
   outputDir: '../.data/e2e-results',
   use: {
     viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
     launchOptions: {
       executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],

@@ -19,12 +19,15 @@ export const FindingShape = z.object({
   percentLoss: z.number().nullable(),
   timesError: z.number().nullable().meta({ description: 'The difference in multiples of the error it has to beat' }),
   agreement: z.object({ short: z.int(), of: z.int() }).catchall(z.unknown()).nullable(),
-  subject: z.string(),
-  verdict: z.string(),
-  brief: z.string().optional().meta({ description: 'The verdict where what it is about was named already' }),
-  because: z.array(z.string()).meta({ description: 'Values, source, error and arithmetic, one step a line' }),
-  place: z.string(),
-  isStraighteningFirst: z.literal(true).optional(),
+  facts: z.unknown().meta({ description: 'What this kind knows beside the figures' }),
+  steps: z
+    .array(z.looseObject({ step: z.string() }))
+    .meta({ description: 'Readings, sources, errors and arithmetic, in order of reading' }),
+  place: z.looseObject({ by: z.string() }).meta({ description: 'Which part of the rule put it where it stands' }),
+  said: z
+    .object({ subject: z.string(), verdict: z.string(), brief: z.string(), because: z.array(z.string()), place: z.string() })
+    .optional()
+    .meta({ description: 'How it read when it was signed' }),
 });
 
 /** What a visit's readings come to. */
@@ -41,7 +44,7 @@ export const JudgementShape = z.object({
       value: z.number(),
       sem: z.number(),
       mdc95: z.number(),
-      errorSource: z.string(),
+      errorSource: z.looseObject({ kind: z.string() }).meta({ description: 'Where the measuring error comes from' }),
       judgedBy: z.string().nullable().meta({ description: 'The set that judged it; null: not judged' }),
       norms: z.array(z.looseObject({ set: z.string() })),
     }),

@@ -7,6 +7,7 @@ export { ENTRY_UNITS, entryUnitsFor, toKept, type EntryUnit } from './angle/unit
 export {
   describeEnd,
   endFigure,
+  formatFixed,
   formatNumber,
   formatSigned,
   formatSize,
@@ -14,7 +15,9 @@ export {
   rounded,
   suffixOf,
   type ZeroWords,
-} from './angle/words.js';
+} from './words/figures.js';
+export { ENGLISH, localeOf, speak, spokenLocale, type Locale } from './words/locale.js';
+export { dayWords, listed, lower, say, sayCount, shortDay, upper } from './words/say.js';
 export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
 export * from './catalogue/index.js';

@@ -4,6 +4,7 @@ import { motion, protocolOf, type Better, type Summary } from './catalogue/index
 import { consistent } from './error/consistency.js';
 import { mdc95 } from './error/sem.js';
 import type { ErrorContext } from './error/own.js';
+import type { ErrorSource } from './error/source.js';
 import { errorOf } from './error/table.js';
 import { endPosition, excursionOf } from './trial.js';
 
@@ -20,7 +21,7 @@ export interface MeasuredValue {
   readonly consistent: boolean | null;
   readonly sem: number;
   readonly mdc95: number;
-  readonly errorSource: string;
+  readonly errorSource: ErrorSource;
   /** True where this clinic measured its error itself. */
   readonly errorIsOwn: boolean;
 }

@@ -101,27 +101,6 @@ export type Sex = (typeof SEXES)[number];
 export const END_FEELS = ['soft', 'firm', 'hard', 'empty', 'springy', 'spasm'] as const;
 export type EndFeel = (typeof END_FEELS)[number];
 
-export const FINDING_KINDS = [
-  'short-of-normal',
-  'beyond-normal',
-  'short-of-other-side',
-  'active-short-of-passive',
-  'active-beyond-passive',
-  'inconsistent-trials',
-  'substituted',
-  'painful',
-  'capsular-pattern',
-  'two-joint-limit',
-  'opposite-direction-pain',
-  'lumbar-slr-invalid',
-  'changed',
-  'within-error',
-  'behind-course',
-  'no-norm',
-  'end-feel',
-] as const;
-export type FindingKind = (typeof FINDING_KINDS)[number];
-
 export const SEVERITIES = ['note', 'mild', 'moderate', 'marked'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 

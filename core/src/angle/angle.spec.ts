@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { motion } from '../catalogue/index.js';
 import { dualExcursion, excursion } from './excursion.js';
-import { describeEnd, formatNumber, formatSigned } from './words.js';
+import { describeEnd, formatNumber, formatSigned } from '../words/figures.js';
 import { wrap180, wrap360 } from './wrap.js';
 
 const anyAngle = fc.double({ min: -2000, max: 2000, noNaN: true });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { motion } from '../catalogue/index.js';
 import { ENTRY_UNITS, entryUnitsFor, toKept } from './units.js';
-import { describeEnd, endFigure, formatSize, rounded } from './words.js';
+import { describeEnd, endFigure, formatSize, rounded } from '../words/figures.js';
 
 describe('units of entry', () => {
   // Definitions: inch 2.54 cm; pound-force 4.448 221 615 260 5 N; kilogram-force 9.806 65 N (NIST SP 811, from memory)

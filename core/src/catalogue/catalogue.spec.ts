@@ -1,4 +1,4 @@
-import { errorOf } from '../error/index.js';
+import { errorOf, errorSourceWords } from '../error/index.js';
 import { JOINT_PLANES } from '../notation/planes.js';
 import { FAMILIES, INSTRUMENTS, JOINTS, MODES, POSITIONS, type Instrument } from '../terms.js';
 import {
@@ -41,7 +41,7 @@ describe('catalogue', () => {
           expect(error.sem > 0)
             .withContext(`${p.id} ${instrument}`)
             .toBe(m.unit !== 'yesNo');
-          expect(error.source.length).toBeGreaterThan(10);
+          expect(errorSourceWords(error.source).length).toBeGreaterThan(10);
         }
       }
     });

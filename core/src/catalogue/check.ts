@@ -1,4 +1,4 @@
-import { formatNumber, suffixOf } from '../angle/words.js';
+import { formatNumber, suffixOf } from '../words/figures.js';
 import { DIGITS, REGIONS, type Instrument, type Mode, type MotionId, type Position, type Side, type Unit } from '../terms.js';
 import { findMotion, findProtocol, MOTIONS, protocolOfId, type Motion, type Protocol } from './index.js';
 

@@ -1,4 +1,4 @@
-import type { ZeroWords } from '../angle/words.js';
+import type { ZeroWords } from '../words/figures.js';
 import type { Plane } from '../notation/planes.js';
 import type { Degrees, EndFeel, Instrument, Mode, MotionId, Position, Region, Source, Unit } from '../terms.js';
 import type { Figure } from './figure/types.js';

@@ -1,5 +1,4 @@
 import { mean } from 'simple-statistics';
-import { suffixOf } from '../angle/words.js';
 import type { Unit } from '../terms.js';
 
 /**
@@ -7,14 +6,14 @@ import type { Unit } from '../terms.js';
  *
  * @see degrees: spinal inclinometry rule; the other units: common practice, no source
  */
-const TOLERANCE: Readonly<Record<Unit, number>> = { deg: 5, cm: 1, N: 10, s: 5, yesNo: 0 };
-const SHARE = 0.1;
+export const TOLERANCE: Readonly<Record<Unit, number>> = { deg: 5, cm: 1, N: 10, s: 5, yesNo: 0 };
+export const TOLERANCE_SHARE = 0.1;
 const WINDOW = 3;
 
 /** Trials are consistent when each lies within 5° or 10 % of their mean, whichever is more. */
 function agree(trials: readonly number[], unit: Unit): boolean {
   const middle = mean([...trials]);
-  const allowed = Math.max(TOLERANCE[unit], SHARE * Math.abs(middle));
+  const allowed = Math.max(TOLERANCE[unit], TOLERANCE_SHARE * Math.abs(middle));
   return trials.every((trial) => Math.abs(trial - middle) <= allowed);
 }
 
@@ -30,9 +29,4 @@ export function consistent(trials: readonly number[], unit: Unit = 'deg'): boole
   if (trials.length < 2) return null;
   if (trials.length < WINDOW) return agree(trials, unit);
   return trials.some((_, index) => index + WINDOW <= trials.length && agree(trials.slice(index, index + WINDOW), unit));
-}
-
-/** The tolerance in words: "5° or 10 %". */
-export function toleranceWords(unit: Unit): string {
-  return `${TOLERANCE[unit]}${suffixOf(unit)} or ${SHARE * 100} %`;
 }

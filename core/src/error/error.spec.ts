@@ -1,6 +1,7 @@
 import { consistent } from './consistency.js';
 import { mdc90, mdc95, mdcOfDifference, semFromIcc, semOfMean } from './sem.js';
 import { PUBLISHED_ERRORS } from './published.js';
+import { errorSourceWords } from './source.js';
 import { defaultError, errorOf, semOf } from './table.js';
 import { motion } from '../catalogue/index.js';
 import { INSTRUMENTS } from '../terms.js';
@@ -46,7 +47,7 @@ describe('standard error and smallest real change', () => {
     const hip = { motion: 'hip.internalRotation', instrument: 'goniometer' } as const;
     expect(errorOf(hip)).toEqual(jasmine.objectContaining({ sem: 3, isDefault: true }));
     expect(errorOf(hip, false).sem).toBe(5);
-    expect(errorOf(hip).source).toContain('default');
+    expect(errorSourceWords(errorOf(hip).source)).toBe('default, goniometer, one examiner');
     for (const instrument of INSTRUMENTS) {
       const { sameExaminer, otherExaminer } = defaultError(instrument);
       expect(sameExaminer > 0 && otherExaminer >= sameExaminer)
@@ -60,7 +61,8 @@ describe('standard error and smallest real change', () => {
     const elbow = errorOf({ motion: 'elbow.flexion', instrument: 'goniometer' });
     expect(mdc95(elbow.sem)).toBeCloseTo(6, 9);
     expect(mdc95(errorOf({ motion: 'elbow.flexion', instrument: 'goniometer' }, false).sem)).toBeCloseTo(10, 9);
-    expect(elbow).toEqual(jasmine.objectContaining({ isDefault: false, source: jasmine.stringContaining('Armstrong') as never }));
+    expect(elbow).toEqual(jasmine.objectContaining({ isDefault: false, source: jasmine.objectContaining({ kind: 'published' }) as never }));
+    expect(errorSourceWords(elbow.source)).toContain('Armstrong');
     expect(errorOf({ motion: 'distance.kneeToWall', instrument: 'tape' }).sem).toBe(0.6);
     const loaded = { motion: 'ankle.dorsiflexion', instrument: 'inclinometer' } as const;
     expect(errorOf({ ...loaded, protocol: 'ankle.dorsiflexion/standing-loaded' }).sem).toBe(1.4);

@@ -12,7 +12,8 @@ export {
 export { ICC_FORMS, ICC_WORDS, iccWord, reliability, type Icc, type IccForm, type Reliability } from './icc.js';
 export type { ErrorContext, OwnError } from './own.js';
 export { blindedOrder, type StudyTurn } from './study.js';
-export { consistent, toleranceWords } from './consistency.js';
+export { consistent } from './consistency.js';
 export { PUBLISHED_ERRORS, type PublishedError } from './published.js';
+export { errorSourceWords, type ErrorSource } from './source.js';
 export { bandAround, combinedSem, mdc90, mdc95, mdcOfDifference, semFromIcc, semOfMean } from './sem.js';
-export { defaultError, errorOf, ownWords, semOf, type ErrorQuery, type MeasuringError } from './table.js';
+export { defaultError, errorOf, ownSource, semOf, type ErrorQuery, type MeasuringError } from './table.js';

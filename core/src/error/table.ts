@@ -1,14 +1,14 @@
 import { motion } from '../catalogue/index.js';
-import { formatNumber } from '../angle/words.js';
 import { INSTRUMENTS, type Instrument, type MotionId } from '../terms.js';
 import type { ErrorContext, OwnError } from './own.js';
 import { PUBLISHED_ERRORS, type PublishedError } from './published.js';
 import { combinedSem, Z90, Z95 } from './sem.js';
+import type { ErrorSource, Examiners } from './source.js';
 
 /** The error used for a number, and where it comes from, in the motion's unit. */
 export interface MeasuringError {
   readonly sem: number;
-  readonly source: string;
+  readonly source: ErrorSource;
   /** True where nobody measured it for this motion: a rule of thumb. */
   readonly isDefault: boolean;
   /** True where this clinic measured it itself. */
@@ -92,14 +92,21 @@ const lookedUp = new WeakMap<ErrorContext, Map<string, MeasuringError[]>>();
 
 function lookUp(query: ErrorQuery, sameExaminer: boolean, context: ErrorContext): MeasuringError {
   const own = ownFor(query, sameExaminer, context.own ?? []);
-  if (own) return { sem: own.sem, source: ownWords(own), isDefault: false, isOwn: true };
+  if (own) return { sem: own.sem, source: ownSource(own), isDefault: false, isOwn: true };
   const published = publishedFor(query, sameExaminer, context.procedure);
   if (published) {
-    const { figure, amount, cite, after, population } = published;
-    const whose = after ? `, ${population}` : '';
+    const { figure, amount, cite, after, population, examiners } = published;
     return {
       sem: semOf(published),
-      source: `${cite}${whose}, ${query.instrument}, ${whoRead(sameExaminer)}, printed as ${figure} ${formatNumber(amount)} (from memory)`,
+      source: {
+        kind: 'published',
+        cite,
+        population: after ? (population ?? null) : null,
+        instrument: query.instrument,
+        examiners,
+        figure,
+        amount,
+      },
       isDefault: false,
       isOwn: false,
     };
@@ -107,11 +114,9 @@ function lookUp(query: ErrorQuery, sameExaminer: boolean, context: ErrorContext)
   return { ...usualError(query, sameExaminer), isDefault: true, isOwn: false };
 }
 
-const whoRead = (sameExaminer: boolean): string => (sameExaminer ? 'one examiner' : 'two examiners');
-
-/** What an own error is called where it is used. */
-export function ownWords({ examiners, subjects, raters, adoptedOn }: OwnError): string {
-  return `this clinic’s own study, ${subjects} people × ${raters} ${examiners === 'same' ? 'repeats of one examiner' : 'examiners'}, adopted ${adoptedOn}`;
+/** An own error as the source of another. */
+export function ownSource({ examiners, subjects, raters, adoptedOn }: OwnError): ErrorSource {
+  return { kind: 'own', examiners, subjects, raters, adoptedOn };
 }
 
 function ownFor({ motion: id, instrument, protocol }: ErrorQuery, sameExaminer: boolean, own: readonly OwnError[]): OwnError | undefined {
@@ -126,21 +131,22 @@ function ownFor({ motion: id, instrument, protocol }: ErrorQuery, sameExaminer: 
 
 /** The rule of thumb of an instrument. */
 function usualError(query: ErrorQuery, sameExaminer: boolean): Pick<MeasuringError, 'sem' | 'source'> {
-  const who = whoRead(sameExaminer);
+  const examiners: Examiners = sameExaminer ? 'same' : 'other';
   const { words, isShare, ...base } = DEFAULTS[query.instrument];
   const one = sameExaminer ? base.sameExaminer : base.otherExaminer;
-  if (motion(query.motion).unit === 'yesNo') return { sem: 0, source: 'seen or not: no error is counted' };
-  if (motion(query.motion).unit === 'cm' && query.instrument === 'visual')
-    return { sem: 1, source: `default, fists and fingers, half a finger either way, ${who}` };
+  const { unit } = motion(query.motion);
+  const usual = (what: string, share?: number): ErrorSource => ({
+    kind: 'default',
+    what,
+    examiners,
+    ...(share === undefined ? {} : { share }),
+  });
+  if (unit === 'yesNo') return { sem: 0, source: { kind: 'none' } };
+  if (unit === 'cm' && query.instrument === 'visual') return { sem: 1, source: usual('fists and fingers, half a finger either way') };
   // A stance judged by eye is still timed.
-  if (motion(query.motion).unit === 's') return { sem: DEFAULTS.stopwatch.sameExaminer, source: `default, stopwatch, ${who}` };
-  if (isShare) {
-    return {
-      sem: one * Math.abs(query.value ?? 0),
-      source: `default, ${words}, ${formatNumber(one * 100)} % of the reading, ${who}`,
-    };
-  }
-  return { sem: one, source: `default, ${words}, ${who}` };
+  if (unit === 's') return { sem: DEFAULTS.stopwatch.sameExaminer, source: usual('stopwatch') };
+  if (isShare) return { sem: one * Math.abs(query.value ?? 0), source: usual(words, one * 100) };
+  return { sem: one, source: usual(words) };
 }
 
 const byMotion = new Map<MotionId, PublishedError[]>();

@@ -1,5 +1,6 @@
 import { motion, protocolOf } from '../catalogue/index.js';
-import { notJudgedWords, type Judgement } from '../finding/index.js';
+import { errorSourceWords } from '../error/source.js';
+import { arcWords, notComparedWords, notJudgedWords, saidOf, type Finding, type Judgement } from '../finding/index.js';
 
 const round = (value: number, digits: number): number => Number(value.toFixed(digits)) + 0;
 const oneDecimal = (value: number | null): number | null => (value === null ? null : round(value, 1));
@@ -23,7 +24,7 @@ export function evaluationReport(judgement: Judgement) {
       consistent: m.consistent,
       sem: round(m.sem, 1),
       mdc95: round(m.mdc95, 1),
-      errorSource: m.errorSource,
+      errorSource: errorSourceWords(m.errorSource),
       judgedBy: m.judgedBy,
       norms: m.norms.map((n) => ({
         set: n.set,
@@ -48,17 +49,17 @@ export function evaluationReport(judgement: Judgement) {
         confidence: n.confidence,
         source: n.source.cite,
       })),
-      notCompared: m.notCompared,
+      notCompared: m.notCompared.map(notComparedWords),
     })),
-    arcs: judgement.arcs.map(({ name, mode, position, left, right, difference, mdc, words }) => ({
-      name,
-      mode,
-      position,
-      left: left && round(left.value, 1),
-      right: right && round(right.value, 1),
-      difference: oneDecimal(difference),
-      mdc95: oneDecimal(mdc),
-      words,
+    arcs: judgement.arcs.map((arc) => ({
+      name: arc.name,
+      mode: arc.mode,
+      position: arc.position,
+      left: arc.left && round(arc.left.value, 1),
+      right: arc.right && round(arc.right.value, 1),
+      difference: oneDecimal(arc.difference),
+      mdc95: oneDecimal(arc.mdc),
+      words: arcWords(arc),
     })),
     notJudged: judgement.notJudged.map(({ motion: id, side, mode, digit, reason, limit }) => ({
       motion: id,
@@ -68,27 +69,42 @@ export function evaluationReport(judgement: Judgement) {
       reason,
       why: notJudgedWords({ reason, limit }, id),
     })),
-    findings: judgement.findings.map((f) => ({
-      kind: f.kind,
-      severity: f.severity,
-      motion: f.motion,
-      side: f.side,
-      mode: f.mode,
-      position: f.position,
-      protocol: f.protocol,
-      ...(f.digit === undefined ? {} : { digit: f.digit }),
-      unit: f.unit,
-      value: round(f.value, 1),
-      expected: oneDecimal(f.expected),
-      difference: oneDecimal(f.difference),
-      percentLoss: oneDecimal(f.percentLoss),
-      timesError: oneDecimal(f.timesError),
-      agreement: f.agreement,
-      sentence: `${f.subject}: ${f.verdict}`,
-      because: f.because,
-      place: f.place,
-    })),
+    findings: judgement.findings.map(findingReport),
   };
+}
+
+function findingReport(f: Finding) {
+  const { subject, verdict, because, place } = saidOf(f);
+  return {
+    kind: f.kind,
+    severity: f.severity,
+    motion: f.motion,
+    side: f.side,
+    mode: f.mode,
+    position: f.position,
+    protocol: f.protocol,
+    ...(f.digit === undefined ? {} : { digit: f.digit }),
+    unit: f.unit,
+    value: round(f.value, 1),
+    expected: oneDecimal(f.expected),
+    difference: oneDecimal(f.difference),
+    percentLoss: oneDecimal(f.percentLoss),
+    timesError: oneDecimal(f.timesError),
+    agreement: f.agreement,
+    facts: inTenths(f.facts),
+    sentence: `${subject}: ${verdict}`,
+    because,
+    place,
+  };
+}
+
+/** Facts as the terminal prints them: no figure finer than an instrument reads, shares as they are. */
+function inTenths(facts: unknown): unknown {
+  if (typeof facts === 'number') return round(facts, 2);
+  if (Array.isArray(facts)) return facts.map(inTenths);
+  if (facts !== null && typeof facts === 'object')
+    return Object.fromEntries(Object.entries(facts).map(([name, value]) => [name, inTenths(value)]));
+  return facts;
 }
 
 export type EvaluationReport = ReturnType<typeof evaluationReport>;

@@ -1,5 +1,5 @@
 import type { Assessment, Measurement } from '../assessment.js';
-import { assess, DEFAULT_THRESHOLDS, draftSummary, judgementOfToday } from './index.js';
+import { assess, DEFAULT_THRESHOLDS, draftSummary, judgementOfToday, notComparedWords, saidOf } from './index.js';
 
 const ends = (...values: number[]) => values.map((end) => ({ end }));
 const hip = (over: Partial<Measurement> = {}): Measurement => ({
@@ -28,12 +28,12 @@ describe('assess', () => {
     const short = findings.find((f) => f.kind === 'short-of-normal')!;
     expect(short).toEqual(jasmine.objectContaining({ severity: 'marked', expected: 45, agreement: { short: 3, of: 3 } }));
     expect(short.difference).toBeCloseTo(-26, 9);
-    expect(short.verdict).toBe('26° short of 45°, by AAOS 1965');
+    expect(saidOf(short).verdict).toBe('26° short of 45°, by AAOS 1965');
     expect(measurements[0]!.judgedBy).toBe('aaos-1965');
     expect(measurements[0]!.norms.find((norm) => norm.set === 'boone-azen-1979')).toEqual(
       jasmine.objectContaining({ comparable: false, flags: jasmine.arrayContaining(['other-mode', 'other-position']) }),
     );
-    expect(short.because.join('\n')).toContain('(18 + 20) ÷ 2 = 19');
+    expect(saidOf(short).because.join('\n')).toContain('(18 + 20) ÷ 2 = 19');
   });
 
   it('gives every finding a subject, a verdict and a because', () => {
@@ -46,9 +46,9 @@ describe('assess', () => {
     );
     expect(findings.length).toBeGreaterThan(4);
     for (const f of findings) {
-      expect(f.subject).toMatch(/^(Left|Right) hip internal rotation, (active|passive) \d/);
-      expect(f.verdict.length).toBeGreaterThan(5);
-      expect(f.because.length).toBeGreaterThan(1);
+      expect(saidOf(f).subject).toMatch(/^(Left|Right) hip internal rotation, (active|passive) \d/);
+      expect(saidOf(f).verdict.length).toBeGreaterThan(5);
+      expect(saidOf(f).because.length).toBeGreaterThan(1);
     }
   });
 
@@ -63,7 +63,7 @@ describe('assess', () => {
     const all = [lacking('left', 'passive', -5, -3), lacking('left', 'active', -20), lacking('right', 'passive', 15)];
     const { findings } = assess(exam(all, { previous: { assessedOn: '2026-10-20', measurements: [lacking('left', 'passive', -20)] } }));
     expect(new Set(findings.map((f) => f.kind)).size).toBe(4);
-    const text = findings.flatMap((f) => [f.subject, f.verdict, ...f.because]).join('\n');
+    const text = findings.flatMap((f) => [saidOf(f).subject, saidOf(f).verdict, ...saidOf(f).because]).join('\n');
     expect(text).toContain('Left hip extension, passive lacks 4° of straight');
     expect(text).toContain('((lacks 5) + (lacks 3)) ÷ 2 = (lacks 4)');
     expect(text).toContain('12.1 − (lacks 20) = 32.1');
@@ -101,9 +101,9 @@ describe('short of the other side', () => {
   });
 
   it('says which way the subtraction ran', () => {
-    expect(sides(30, 45, 'left')[0]!.because.join()).toContain('left (involved) − right: 30 − 45 = −15');
-    expect(sides(30, 45, 'right')[0]!.because.join()).toContain('right (involved) − left: 45 − 30 = +15');
-    expect(sides(30, 45, 'both')[0]!.because.join()).toContain('left − right: 30 − 45 = −15');
+    expect(saidOf(sides(30, 45, 'left')[0]!).because.join()).toContain('left (involved) − right: 30 − 45 = −15');
+    expect(saidOf(sides(30, 45, 'right')[0]!).because.join()).toContain('right (involved) − left: 45 − 30 = +15');
+    expect(saidOf(sides(30, 45, 'both')[0]!).because.join()).toContain('left − right: 30 − 45 = −15');
   });
 
   it('does not compare prone with sitting, nor active with passive', () => {
@@ -169,7 +169,7 @@ describe('other kinds', () => {
     expect([judged.measurements[0]!.value, judged.measurements[0]!.judgedBy]).toEqual([55, 'ama-guides-4']);
     expect(judged.judgedBy).toEqual([{ id: 'ama-guides-4', short: jasmine.any(String) as never, measurements: 1 }]);
     const stiff = assess(exam([neck()])).findings[0]!;
-    expect([stiff.kind, stiff.verdict]).toEqual(['short-of-normal', '38° short of 60°, by AAOS 1965']);
+    expect([stiff.kind, saidOf(stiff).verdict]).toEqual(['short-of-normal', '38° short of 60°, by AAOS 1965']);
     expect(kinds(exam([neck()]), 'ama-guides-4')).toEqual(['short-of-normal']);
   });
 
@@ -230,12 +230,20 @@ describe('other kinds', () => {
   });
 
   it('reads a judgement that was written down before there was an order, and puts nothing into it', () => {
-    const { format, rules, judgedBy, notJudged, ...before } = assess(exam([hip({ mode: 'active', position: 'sitting' }), neck()]));
-    expect([format, typeof rules, judgedBy.length, notJudged.length]).toEqual([2, 'string', 2, 0]);
-    const measurements = before.measurements.map(({ judgedBy: by, ...m }) => (by === undefined ? m : m));
-    const now = judgementOfToday({ ...before, measurements } as never);
-    expect([now.format, now.judgedBy.map((set) => [set.id, set.measurements]), now.notJudged]).toEqual([1, [['boone-azen-1979', 1]], []]);
-    expect(now.measurements.map((m) => m.judgedBy)).toEqual(['boone-azen-1979', null]);
+    const now = assess(exam([hip({ mode: 'active', position: 'sitting', trials: ends(19) }), neck()]));
+    const inWords = now.findings.map(({ facts, steps, place, ...f }) => ({ ...f, ...saidOf({ ...f, facts, steps, place } as never) }));
+    const { judgedBy, notJudged, rules, ...before } = now;
+    const measurements = before.measurements.map(({ judgedBy: by, ...m }) =>
+      by === undefined ? m : { ...m, notCompared: ['by another way'] },
+    );
+    const old = judgementOfToday({ ...before, format: 1, measurements, findings: inWords } as never);
+    expect([old.format, old.judgedBy.map((set) => [set.id, set.measurements]), old.notJudged]).toEqual([1, [['boone-azen-1979', 1]], []]);
+    expect(old.measurements.map((m) => m.judgedBy)).toEqual(['boone-azen-1979', null]);
+    expect(old.measurements[0]!.notCompared.map(notComparedWords)).toEqual(['by another way']);
+    // What was signed in words reads as it read.
+    expect(old.findings.map(saidOf)).toEqual(now.findings.map(saidOf));
+    const second = judgementOfToday({ ...before, judgedBy, notJudged, rules, format: 2, measurements, findings: inWords } as never);
+    expect([second.format, second.judgedBy.length, second.rules]).toEqual([2, 2, rules]);
     const today = assess(exam([hip()]));
     expect(judgementOfToday(today)).toBe(today);
   });
@@ -265,7 +273,7 @@ describe('other kinds', () => {
     const felt = (endFeel: Measurement['endFeel'], over: Partial<Measurement> = {}) => assess(exam([hip({ endFeel, ...over })])).findings;
     for (const feel of ['empty', 'springy', 'spasm'] as const) {
       const [first] = felt(feel);
-      expect([first!.kind, first!.because.join().includes('proves nothing')]).toEqual(['end-feel', true]);
+      expect([first!.kind, saidOf(first!).because.join().includes('proves nothing')]).toEqual(['end-feel', true]);
     }
     expect(felt('firm')).toEqual([]);
     expect(felt('hard')[0]!.kind).withContext('hard where firm is usual').toBe('end-feel');
@@ -285,7 +293,7 @@ describe('other kinds', () => {
     const losses = findings.filter((f) => f.kind.startsWith('short'));
     expect(losses.map((f) => f.side)).toEqual([...losses.map((f) => f.side)].sort());
     expect(losses[0]!.motion).toBe('knee.extension');
-    expect(losses[losses.length - 1]!.place).toContain('the other side, after the operated one');
+    expect(saidOf(losses[losses.length - 1]!).place).toContain('the other side, after the operated one');
   });
 
   it('tells a real change from one that error covers', () => {
@@ -296,9 +304,8 @@ describe('other kinds', () => {
         }),
       ).findings;
     expect(against(36, 44)[0]!.kind).toBe('within-error');
-    expect(against(35, 44)[0]).toEqual(
-      jasmine.objectContaining({ kind: 'changed', verdict: '9° more than last time', expected: 35, difference: 9 }),
-    );
+    expect(against(35, 44)[0]).toEqual(jasmine.objectContaining({ kind: 'changed', expected: 35, difference: 9 }));
+    expect(saidOf(against(35, 44)[0]!).verdict).toBe('9° more than last time');
     expect(against(53, 44)[0]!.severity).toBe('mild');
     expect(against(35, 44, { examiner: 'b' })[0]!.kind)
       .withContext('two examiners: 13.9 needed')

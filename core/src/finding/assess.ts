@@ -1,5 +1,5 @@
 import { measurementKey, type Assessment, type Measurement, type MeasurementKey } from '../assessment.js';
-import { motion, protocolName, protocolOf } from '../catalogue/index.js';
+import { motion, protocolOf } from '../catalogue/index.js';
 import { measure, type MeasuredValue } from '../measurement.js';
 import {
   ageOn,
@@ -16,46 +16,15 @@ import {
   type NormSet,
 } from '../norms/index.js';
 import type { ErrorContext, OwnError } from '../error/own.js';
-import { activeBeyondPassive, activeShortOfPassive } from './active-passive.js';
-import { endFeel } from './end-feel.js';
-import { behindCourse } from './behind-course.js';
-import { beyondNormal } from './beyond-normal.js';
-import { capsularPattern } from './capsular-pattern.js';
-import { changed } from './changed.js';
-import { inconsistentTrials } from './inconsistent-trials.js';
-import { lumbarSlr } from './lumbar-slr.js';
-import { noNorm } from './no-norm.js';
-import { oppositeDirectionPain } from './opposite-pain.js';
-import { painful } from './painful.js';
+import { JUDGEMENT_FORMAT, RULES_VERSION, type Judgement } from './judgement.js';
+import { changeBetween, type Change } from './change.js';
+import { FINDING_KINDS, KINDS, type FindingKind, type Unplaced } from './kinds.js';
+import { notComparable } from './not-compared.js';
 import { rank } from './rank.js';
 import { DEFAULT_RANKING, type Ranking } from './rankings.js';
-import { notJudged, stoppedAtLimits, type NotJudged } from './silence.js';
-import { shortOfNormal } from './short-of-normal.js';
-import { shortOfOtherSide } from './short-of-other-side.js';
-import { substituted } from './substituted.js';
-import { totalArcs, type TotalArc } from './total-arc.js';
-import { twoJointLimit } from './two-joint.js';
-import { DEFAULT_THRESHOLDS, type Detector, type Finding, type Thresholds } from './types.js';
-
-/** What says something about an answer too; the others judge amounts. */
-const OF_ANSWERS: readonly Detector[] = [painful, endFeel, substituted];
-
-const DETECTORS: readonly Detector[] = [
-  ...OF_ANSWERS,
-  oppositeDirectionPain,
-  activeBeyondPassive,
-  inconsistentTrials,
-  lumbarSlr,
-  shortOfNormal,
-  shortOfOtherSide,
-  activeShortOfPassive,
-  behindCourse,
-  capsularPattern,
-  twoJointLimit,
-  beyondNormal,
-  changed,
-  noNorm,
-];
+import { notJudged, stoppedAtLimits } from './silence.js';
+import { totalArcs } from './total-arc.js';
+import { DEFAULT_THRESHOLDS, type Evidence, type Found, type Kind, type Thresholds } from './types.js';
 
 /** What the assessment is judged by. */
 export interface AssessContext {
@@ -68,36 +37,6 @@ export interface AssessContext {
   readonly ownErrors?: readonly OwnError[];
   /** Which loss comes first. */
   readonly ranking?: Ranking;
-}
-
-export interface JudgedMeasurement extends MeasuredValue {
-  readonly norms: readonly NormComparison[];
-  /** Id of the set that judged it; null where none of the order has a comparable value. */
-  readonly judgedBy: string | null;
-  /** What everyday tasks ask of this motion, and whether there is enough. */
-  readonly needs: readonly NeedComparison[];
-  /** Readings that look alike but were taken another way, and so were not compared. */
-  readonly notCompared: readonly string[];
-}
-
-/** How a judgement is written down; a copy that was signed keeps the one it was written in. Before there was one: 1. */
-export const JUDGEMENT_FORMAT = 2;
-/** Which rules judged: changes with every rule that can change a finding. */
-export const RULES_VERSION = '2026-11-26';
-
-export interface Judgement {
-  readonly format: number;
-  readonly rules: string;
-  /** The set that is asked first. */
-  readonly normSet: Pick<NormSet, 'id' | 'short' | 'title'>;
-  /** Every set of the order that judged something, in that order. */
-  readonly judgedBy: readonly (Pick<NormSet, 'id' | 'short'> & { readonly measurements: number })[];
-  readonly notJudged: readonly NotJudged[];
-  readonly ranking: Ranking;
-  readonly measurements: readonly JudgedMeasurement[];
-  /** Total rotation of shoulders and hips, beside their ends. */
-  readonly arcs: readonly TotalArc[];
-  readonly findings: readonly Finding[];
 }
 
 /**
@@ -128,14 +67,15 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
       return [m.key, asked.flatMap((set) => compareWithNorm(set, query, m.value, m.sem) ?? [])];
     }),
   );
-  const judgedBy = new Map(measured.map((m) => [m.key, judging(order, comparisons.get(m.key) ?? [])]));
+  const places = new Map(order.map((id, at) => [id, at]));
+  const judgedBy = new Map(measured.map((m) => [m.key, judging(places, comparisons.get(m.key) ?? [])]));
   const stopped = stoppedAtLimits(measured, assessment);
   const needs = new Map<MeasurementKey, NeedComparison[]>(measured.map((m) => [m.key, needsOf(m)]));
   const previous = assessment.previous && {
     on: assessment.previous.assessedOn,
     byKey: measureAll(assessment.previous.measurements, errors),
   };
-  const evidence = {
+  const evidence: Evidence = {
     measured,
     byKey,
     comparisons,
@@ -151,21 +91,19 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
     arcs: totalArcs(measured),
     thresholds: context.thresholds ?? DEFAULT_THRESHOLDS,
     previous,
+    sinceLast: previous ? changesSince(measured, previous.byKey, errors) : NO_CHANGES,
   };
   const isAmount = (m: MeasuredValue) => motion(m.measurement.motion).unit !== 'yesNo';
   const amounts = { ...evidence, measured: measured.filter(isAmount) };
   const answers = { ...evidence, measured: measured.filter((m) => !isAmount(m)) };
   const ranking = context.ranking ?? DEFAULT_RANKING;
-  const found = [...DETECTORS.flatMap((detect) => detect(amounts)), ...OF_ANSWERS.flatMap((detect) => detect(answers))];
+  const found = FINDING_KINDS.flatMap((kind) => foundOf(kind, amounts, answers));
   const looseEnds = notComparable(measured, byKey, previous);
   return {
     format: JUDGEMENT_FORMAT,
     rules: RULES_VERSION,
     normSet: { id: normSet.id, short: normSet.short, title: normSet.title },
-    judgedBy: order.flatMap((id) => {
-      const count = measured.filter((m) => judgedBy.get(m.key)?.set === id && !stopped.has(m.key)).length;
-      return count === 0 ? [] : [{ id, short: findNormSet(id, ownSets)!.short, measurements: count }];
-    }),
+    judgedBy: judgedByOf(evidence, ownSets),
     notJudged: measured.flatMap((m) => notJudged(m, evidence) ?? []),
     ranking,
     arcs: evidence.arcs,
@@ -196,23 +134,41 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
   };
 }
 
-/** A judgement that was written down in an earlier format, as today's readers want it: what it did not say is left unsaid. */
-export function judgementOfToday(stored: Judgement): Judgement {
-  if (stored.format === JUDGEMENT_FORMAT) return stored;
-  const { normSet } = stored;
-  const measurements = stored.measurements.map((m) => ({
-    ...m,
-    judgedBy: m.norms.some((norm) => norm.set === normSet.id) ? normSet.id : null,
-  }));
-  const count = measurements.filter((m) => m.judgedBy !== null).length;
-  return {
-    ...stored,
-    format: 1,
-    rules: 'before rules were numbered',
-    measurements,
-    judgedBy: count === 0 ? [] : [{ id: normSet.id, short: normSet.short, measurements: count }],
-    notJudged: [],
-  };
+/** What one kind finds; amounts are judged by all, answers by the kinds that say something of them. */
+function foundOf(id: FindingKind, amounts: Evidence, answers: Evidence): Unplaced[] {
+  const kind: Kind<unknown> = KINDS[id];
+  const all = kind.detect(amounts);
+  if (kind.ofAnswers && answers.measured.length > 0) all.push(...kind.detect(answers));
+  return all.map((found) => named(id, found));
+}
+
+/** A finding under its kind: what was found is nobody else's, so it takes its name in place. */
+function named(kind: FindingKind, f: Found): Unplaced {
+  return Object.assign(f, { kind }) as Unplaced;
+}
+
+const NO_CHANGES: Evidence['sinceLast'] = new Map();
+
+function changesSince(measured: readonly MeasuredValue[], before: Evidence['byKey'], errors: ErrorContext): Evidence['sinceLast'] {
+  const changes = new Map<MeasurementKey, Change>();
+  for (const m of measured) {
+    const then = before.get(m.key);
+    if (then) changes.set(m.key, changeBetween(then, m, errors));
+  }
+  return changes;
+}
+
+/** Every set of the order that judged something, with how much. */
+function judgedByOf({ order, measured, judging: by, stopped }: Evidence, ownSets: readonly NormSet[]): Judgement['judgedBy'] {
+  const counts = new Map<string, number>();
+  for (const m of measured) {
+    const set = stopped.has(m.key) ? undefined : by.get(m.key)?.set;
+    if (set !== undefined) counts.set(set, (counts.get(set) ?? 0) + 1);
+  }
+  return order.flatMap((id) => {
+    const measurements = counts.get(id);
+    return measurements === undefined ? [] : [{ id, short: findNormSet(id, ownSets)!.short, measurements }];
+  });
 }
 
 /** What a norm set is asked for a measurement of a person. */
@@ -230,48 +186,6 @@ export function normQuery(
 function needsOf({ measurement, value, sem }: MeasuredValue): NeedComparison[] {
   const { variant } = protocolOf(measurement);
   return variant !== null && variant !== 'loaded' ? [] : compareWithNeeds(measurement.motion, value, sem);
-}
-
-type Keyed = ReadonlyMap<MeasurementKey, MeasuredValue>;
-
-/** What a reader would want to compare but must not: the same motion by another protocol, last time or on the other side. */
-function notComparable(
-  measured: readonly MeasuredValue[],
-  byKey: Keyed,
-  previous: { readonly on: string; readonly byKey: Keyed } | undefined,
-): ReadonlyMap<MeasurementKey, string[]> {
-  const opposite = { left: 'right', right: 'left', midline: 'midline' } as const;
-  const way = ({ motion, mode, digit }: Measurement, side: Measurement['side']): string => `${motion}|${mode}|${digit ?? ''}|${side}`;
-  const byWay = (among: Keyed): ReadonlyMap<string, MeasuredValue[]> => {
-    const ways = new Map<string, MeasuredValue[]>();
-    for (const m of among.values()) {
-      const key = way(m.measurement, m.measurement.side);
-      const own = ways.get(key);
-      if (own) own.push(m);
-      else ways.set(key, [m]);
-    }
-    return ways;
-  };
-  const [now, then] = [byWay(byKey), previous && byWay(previous.byKey)];
-  const alike = (m: MeasuredValue, side: Measurement['side'], among: typeof now | undefined): MeasuredValue[] =>
-    among?.get(way(m.measurement, side)) ?? [];
-  const said = (m: MeasuredValue, other: MeasuredValue, when: string): string =>
-    `${when} by another protocol (${protocolName(protocolOf(other.measurement))}): not compared, the two measure different things`;
-  return new Map(
-    measured.map((m) => {
-      const { side } = m.measurement;
-      const before = previous && !previous.byKey.has(m.key) ? alike(m, side, then) : [];
-      const across =
-        side === 'midline' || byKey.has(measurementKey({ ...m.measurement, side: opposite[side] })) ? [] : alike(m, opposite[side], now);
-      return [
-        m.key,
-        [
-          ...before.map((other) => said(m, other, `measured on ${previous?.on ?? ''}`)),
-          ...across.map((other) => said(m, other, `the ${opposite[side]} side was measured`)),
-        ],
-      ];
-    }),
-  );
 }
 
 function measureAll(measurements: Assessment['measurements'], errors: ErrorContext): Map<MeasurementKey, MeasuredValue> {

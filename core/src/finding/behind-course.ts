@@ -1,23 +1,56 @@
-import { describeEnd, formatNumber } from '../angle/words.js';
 import { measurementKey } from '../assessment.js';
 import { protocolOf } from '../catalogue/index.js';
-import { bandAround } from '../error/sem.js';
 import { bandAt, COURSE_CAUTION, courseOf, standingIn } from '../course/index.js';
 import { weeksSince } from '../days.js';
+import { bandAround } from '../error/sem.js';
 import type { MeasuredValue } from '../measurement.js';
 import { findProcedure, type TellWhen } from '../procedure/index.js';
-import { errorLine, finding, motionOf, sizeWords, trialArithmetic } from './make.js';
+import { formatNumber } from '../words/figures.js';
+import { say, upper } from '../words/say.js';
+import { errorStep, found, motionOf, sizeOf } from './make.js';
 import { severityOf } from './severity.js';
-import type { Detector, Evidence } from './types.js';
+import { note, readings, type Step, type Told } from './steps.js';
+import { nameOf, once } from './sums.js';
+import { toldWords } from './told.js';
+import type { Evidence, Found, Kind } from './types.js';
+
+/** How far behind what is usual, and what the surgeon is told of: either, or both. */
+interface Facts {
+  readonly weeks: number;
+  readonly behind: number | null;
+  readonly tell: Told | null;
+}
 
 /**
  * Less than is usual so many weeks after the operation, by more than measuring
  * error; and what the surgeon is told of, whether or not anybody says what is
  * usual in that week. Nobody is behind for staying inside a limit.
  */
-export const behindCourse: Detector = (evidence) => evidence.measured.flatMap((m) => judged(m, evidence));
+export const behindCourse: Kind<Facts> = {
+  stage: 'loss',
+  rank: 3,
+  mark: 'gap',
+  joins: true,
+  telling: true,
+  detect: (evidence) => evidence.measured.flatMap((m) => judged(m, evidence)),
+  verdict: (f) => {
+    const { weeks, behind, tell } = f.facts;
+    const parts = { size: sizeOf(f, behind ?? 0), weeks: formatNumber(weeks), what: tell ? toldWords(f.motion, tell) : '' };
+    if (behind === null) return say('{what}, {weeks} weeks after the operation: let the surgeon know', parts);
+    return tell
+      ? say('{size} behind what is usual {weeks} weeks after the operation: let the surgeon know', parts)
+      : say('{size} behind what is usual {weeks} weeks after the operation', parts);
+  },
+  sum: {
+    at: 7,
+    words: (all) =>
+      once(all)
+        .map((f) => say('{name} is {verdict}.', { name: upper(nameOf(f)), verdict: f.verdict }))
+        .join(' '),
+  },
+};
 
-function judged(m: MeasuredValue, evidence: Evidence) {
+function judged(m: MeasuredValue, evidence: Evidence): Found<Facts>[] {
   const { procedure, involvedSide, assessedOn, stopped, thresholds } = evidence;
   const { side } = m.measurement;
   if (!procedure || stopped.has(m.key) || (side !== 'midline' && involvedSide !== 'both' && side !== involvedSide)) return [];
@@ -25,38 +58,30 @@ function judged(m: MeasuredValue, evidence: Evidence) {
   const course = courseOf(procedure.id, m.measurement);
   const band = course && bandAt(course, weeks);
   const isBehind = band !== undefined && standingIn(band, m.value, bandAround(m.sem)) === 'behind';
-  const tell = tellOf(m, weeks, evidence);
-  if (!isBehind && !tell) return [];
-  const about = motionOf(m);
-  const expected = isBehind ? band.low : (tell?.below ?? tell?.atMost ?? band?.low ?? m.value);
+  const telling = tellOf(m, weeks, evidence);
+  if (!isBehind && !telling) return [];
+  const tell = telling ? tellFacts(m, telling, evidence) : null;
+  const { id, unit } = motionOf(m);
+  const expected = isBehind ? band.low : (telling?.below ?? telling?.atMost ?? band?.low ?? m.value);
   const gap = Math.abs(expected - m.value);
-  const asked = tell ? 'let the surgeon know' : '';
-  const weekWords = `${formatNumber(weeks)} weeks after the operation`;
-  const verdict = isBehind
-    ? [`${sizeWords(m, gap)} behind what is usual ${weekWords}`, asked].filter(Boolean).join(': ')
-    : `${tellWords(m, tell!, evidence)}, ${weekWords}: ${asked}`;
   const size = severityOf(null, gap / m.mdc95, thresholds);
+  const steps: Step[] = [readings(m)];
+  if (isBehind)
+    steps.push(
+      { step: 'usual', motion: id, weeks, low: band.low, high: band.high },
+      note('behind by more than the error of a reading (1.96 × {sem} = {band})', { sem: m.sem, band: { value: bandAround(m.sem), unit } }),
+    );
+  if (tell && telling) steps.push({ step: 'told', motion: id, fromWeek: telling.fromWeek, ...tell }, errorStep(m));
+  else steps.push(errorStep(m));
+  if (course && isBehind)
+    steps.push({ step: 'source', source: { ...course.source, fromMemory: true }, confidence: course.confidence, note: COURSE_CAUTION });
   return [
-    finding(m, {
-      kind: 'behind-course',
+    found(m, {
       severity: tell && size === 'note' ? 'mild' : size,
       expected,
       timesError: gap / m.mdc95,
-      verdict,
-      because: [
-        trialArithmetic(m),
-        ...(band && isBehind
-          ? [
-              `usual at week ${formatNumber(weeks)}: ${describeEnd(about, band.low)}${band.high === null || band.high === band.low ? ' or more' : ` to ${describeEnd(about, band.high)}`}`,
-              `behind by more than the error of a reading (1.96 × ${formatNumber(m.sem)} = ${formatNumber(bandAround(m.sem))}°)`,
-            ]
-          : []),
-        ...(tell
-          ? [`from week ${tell.fromWeek} on, without an end, the surgeon is told: ${tellWords(m, tell, evidence)} (from memory)`]
-          : []),
-        errorLine(m),
-        ...(course && isBehind ? [`${course.source.cite} (from memory, confidence ${course.confidence}). ${COURSE_CAUTION}`] : []),
-      ],
+      facts: { weeks, behind: isBehind ? gap : null, tell },
+      steps,
     }),
   ];
 }
@@ -83,10 +108,8 @@ function tellOf(m: MeasuredValue, weeks: number, evidence: Evidence): TellWhen |
     .sort((a, b) => (b.below ?? 0) - (a.below ?? 0))[0];
 }
 
-function tellWords(m: MeasuredValue, { below, atMost, beyondOther }: TellWhen, evidence: Evidence): string {
-  const about = motionOf(m);
-  if (below !== undefined) return `below ${describeEnd(about, below)}`;
-  if (atMost !== undefined) return `${describeEnd(about, atMost)} or more`;
-  const other = otherSide(m, evidence);
-  return `${sizeWords(m, m.value - (other?.value ?? 0))} more than the other side, ${sizeWords(m, beyondOther ?? 0)} or more of which is told`;
+function tellFacts(m: MeasuredValue, { below, atMost, beyondOther }: TellWhen, evidence: Evidence): Told {
+  if (below !== undefined) return { when: 'below', at: below };
+  if (atMost !== undefined) return { when: 'at-most', at: atMost };
+  return { when: 'beyond-other', at: beyondOther ?? 0, beyond: m.value - (otherSide(m, evidence)?.value ?? 0) };
 }

@@ -1,12 +1,23 @@
 import { mean } from 'simple-statistics';
-import { formatNumber } from '../angle/words.js';
 import { motion, protocolOf, regionName } from '../catalogue/index.js';
 import { mdcOfDifference } from '../error/sem.js';
 import type { MeasuredValue } from '../measurement.js';
-import type { Mode, MotionId, Side } from '../terms.js';
+import type { Joint, Mode, MotionId, Side } from '../terms.js';
 import { CAPSULAR_PATTERNS, LEAST_MOTIONS, type CapsularPattern } from './capsular-patterns.js';
-import { finding, sidedName, trialArithmetic } from './make.js';
-import type { Detector, Evidence } from './types.js';
+import { formatNumber } from '../words/figures.js';
+import { lower, say } from '../words/say.js';
+import { found as foundAt, modeWord } from './make.js';
+import { note, readingsOfValue } from './steps.js';
+import type { Evidence, Found, Kind } from './types.js';
+
+/** How well the losses stand in the taught order, the largest first, and what of the pattern is not measured. */
+interface Facts {
+  readonly joint: Joint;
+  readonly pairs: number;
+  readonly fits: number;
+  readonly losses: readonly { readonly motion: MotionId; readonly share: number; readonly kept: boolean }[];
+  readonly open: readonly MotionId[];
+}
 
 /** How much of one motion is lost, as a share of what is expected of it. */
 interface Lost {
@@ -32,21 +43,54 @@ const LEAST_SHARE = 0.1;
  * @see against it: Hayes KW et al. Phys Ther 1994;74:697-707; Klässbo M et al. Physiother Res Int 2003;8:1-12;
  *   Rundquist PJ, Ludewig PM. Phys Ther 2004;84:623-633 (from memory)
  */
-export const capsularPattern: Detector = (evidence) =>
-  CAPSULAR_PATTERNS.flatMap((pattern) => {
-    const motions = pattern.steps.flat();
-    const own = evidence.measured.filter(({ measurement: m }) => motions.includes(m.motion));
-    if (own.length < LEAST_MOTIONS) return [];
-    const readings = own.sort((a, b) => (a.key < b.key ? -1 : 1));
-    const isSpine = readings.some(({ measurement: m }) => motion(m.motion).sides === 'towards');
-    const sides: readonly Side[] = isSpine ? ['midline'] : ['left', 'right'];
-    return sides.flatMap((side) => {
-      const of = (mode: Mode) => losses(evidence, pattern, readings, side, mode);
-      const passive = of('passive');
-      const found = passive.length >= LEAST_MOTIONS ? passive : of('active');
-      return found.length < LEAST_MOTIONS ? [] : judge(pattern, side, found);
-    });
+export const capsularPattern: Kind<Facts> = {
+  stage: 'pattern',
+  rank: 0,
+  mark: 'steps',
+  detect: (evidence) => CAPSULAR_PATTERNS.flatMap((pattern) => patternIn(pattern, evidence)),
+  subject: (f) => say('{where}, {mode}', { where: whereOf(f), mode: modeWord(f.mode) }),
+  verdict: (f) => {
+    const { losses, open } = f.facts;
+    const order = losses
+      .map(({ motion: id, share, kept }) =>
+        kept
+          ? say('{motion} kept', { motion: shortName(id) })
+          : say('{motion} {percent} % lost', { motion: shortName(id), percent: Math.round(share * 100) }),
+      )
+      .join(' › ');
+    const parts = { fit: fitWords(f), order, open: open.map(shortName).join(', ') };
+    return open.length ? say('{fit}: {order}; not measured: {open}', parts) : say('{fit}: {order}', parts);
+  },
+  brief: (f) => say('{where}: {fit}', { where: whereOf(f), fit: fitWords(f) }),
+  sum: { at: 5, words: (all) => all.map((f) => `${f.brief}.`).join(' ') },
+};
+
+const shortName = (id: MotionId): string => lower(say(motion(id).short));
+const fitWords = ({ facts: { fits, pairs } }: Found<Facts>): string =>
+  say('capsular order fits {fits} of {pairs} pairs', { fits: formatNumber(fits), pairs });
+/** A spine's pattern is of both directions and belongs to neither side. */
+const isOfSpine = (id: MotionId): boolean => motion(id).sides === 'towards' || motion(id).sides === 'midline';
+
+function whereOf({ facts: { joint }, motion: id, side }: Found<Facts>): string {
+  const region = say(regionName(joint));
+  if (isOfSpine(id)) return region;
+  return say(side === 'left' ? 'Left {region}' : 'Right {region}', { region: lower(region) });
+}
+
+function patternIn(pattern: CapsularPattern, evidence: Evidence): Found<Facts>[] {
+  const motions = pattern.steps.flat();
+  const own = evidence.measured.filter(({ measurement: m }) => motions.includes(m.motion));
+  if (own.length < LEAST_MOTIONS) return [];
+  const readings = own.sort((a, b) => (a.key < b.key ? -1 : 1));
+  const isSpine = readings.some(({ measurement: m }) => motion(m.motion).sides === 'towards');
+  const sides: readonly Side[] = isSpine ? ['midline'] : ['left', 'right'];
+  return sides.flatMap((side) => {
+    const of = (mode: Mode) => losses(evidence, pattern, readings, side, mode);
+    const passive = of('passive');
+    const found = passive.length >= LEAST_MOTIONS ? passive : of('active');
+    return found.length < LEAST_MOTIONS ? [] : judge(pattern, side, found);
   });
+}
 
 /** What each motion of the pattern lost on one side; for the spine, the mean of both directions. */
 function losses(evidence: Evidence, pattern: CapsularPattern, readings: readonly MeasuredValue[], side: Side, mode: Mode): Lost[] {
@@ -103,39 +147,46 @@ function lostOf({ judging, involvedSide, measured }: Evidence, m: MeasuredValue,
   };
 }
 
-function judge(pattern: CapsularPattern, side: Side, found: readonly Lost[]) {
+function judge(pattern: CapsularPattern, side: Side, found: readonly Lost[]): Found<Facts>[] {
   const [most] = [...found].filter((l) => l.step === 0).sort((a, b) => b.share - a.share);
   if (!most || most.share < LEAST_SHARE || most.share < most.error) return [];
   const pairs = found.flatMap((a, at) => found.slice(at + 1).map((b) => fit(pattern, a, b))).filter((score) => score !== null);
   const score = pairs.reduce((sum, s) => sum + s, 0);
   if (pairs.length === 0 || score * 2 < pairs.length) return [];
   const order = [...found].sort((a, b) => b.share - a.share);
-  const shareWords = (l: Lost) =>
-    `${motion(l.motion).short.toLowerCase()} ${l.share < l.error ? 'kept' : `${Math.round(l.share * 100)} % lost`}`;
   const open = pattern.steps.flat().filter((id) => !found.some((l) => l.motion === id));
-  const region = regionName(pattern.joint);
-  const where = side === 'midline' ? region : `${side === 'left' ? 'Left' : 'Right'} ${region.toLowerCase()}`;
   return [
-    finding(most.measured, {
-      kind: 'capsular-pattern',
+    foundAt(most.measured, {
       severity: 'mild',
       timesError: most.share / most.error,
-      subject: `${where}, ${most.measured.measurement.mode}`,
-      brief: `${where}: capsular order fits ${formatNumber(score)} of ${pairs.length} pairs`,
-      verdict:
-        `capsular order fits ${formatNumber(score)} of ${pairs.length} pairs: ${order.map(shareWords).join(' › ')}` +
-        (open.length ? `; not measured: ${open.map((id) => motion(id).short.toLowerCase()).join(', ')}` : ''),
-      because: [
-        `taught order: ${pattern.words}`,
-        ...order.map((l) => {
-          const lostWords = l.share < l.error ? 'loss within measuring error' : `${formatNumber(l.share * 100)} % lost`;
-          return `${sidedName(l.motion, side === 'midline' ? 'midline' : l.measured.measurement.side)}: ${trialArithmetic(l.measured)}; expected ${formatNumber(l.expected)}° (${l.from}), ${lostWords} ± ${formatNumber(l.error * 100)} %`;
+      facts: {
+        joint: pattern.joint,
+        pairs: pairs.length,
+        fits: score,
+        losses: order.map(({ motion: id, share, error }) => ({ motion: id, share, kept: share < error })),
+        open,
+      },
+      steps: [
+        note('taught order: {order}', { order: pattern.words }),
+        ...order.map(({ motion: id, measured, expected, from, share, error }) => ({
+          step: 'share-lost' as const,
+          motion: id,
+          side: side === 'midline' ? side : measured.measurement.side,
+          of: readingsOfValue(measured),
+          expected,
+          from,
+          share,
+          error,
+        })),
+        note('fit score {score} %: pairs in the taught order count 1, too close to tell ½, against it 0', {
+          score: (score / pairs.length) * 100,
         }),
-        `fit score ${formatNumber((score / pairs.length) * 100)} %: pairs in the taught order count 1, too close to tell ½, against it 0`,
-        open.length
-          ? `still unmeasured: ${open.map((id) => motion(id).name.toLowerCase()).join(', ')}`
-          : 'every motion of the pattern is measured',
-        `${pattern.source.cite} (from memory); studies of hip, knee and shoulder do not bear it out: a prompt for the next test, not a diagnosis`,
+        { step: 'unmeasured', motions: open },
+        {
+          step: 'source',
+          source: pattern.source,
+          note: '; studies of hip, knee and shoulder do not bear it out: a prompt for the next test, not a diagnosis',
+        },
       ],
     }),
   ];

@@ -1,12 +1,18 @@
 import { mdcOfDifference } from '../error/sem.js';
 import type { ErrorContext } from '../error/own.js';
+import type { ErrorSource } from '../error/source.js';
 import { errorOf } from '../error/table.js';
 import type { MeasuredValue } from '../measurement.js';
 import { motion, protocolOf, type Better } from '../catalogue/index.js';
 import type { Instrument, MotionId } from '../terms.js';
+import { say } from '../words/say.js';
 
 /** Really more, really less, or too small to tell from measuring error. */
 export type ChangeVerdict = 'more' | 'less' | 'within-error';
+
+/** What differed between two days. */
+export type Caveat =
+  { readonly kind: 'other-examiner' } | { readonly kind: 'other-instrument'; readonly before: Instrument; readonly now: Instrument };
 
 /** One measurement against the same one on an earlier day. */
 export interface Change {
@@ -19,9 +25,9 @@ export interface Change {
   /** Which way is good for this motion: whether `more` is a gain. */
   readonly better: Better;
   /** What differed between the two days and made the error larger. */
-  readonly caveats: readonly string[];
+  readonly caveats: readonly Caveat[];
   /** Where the error of the comparison comes from. */
-  readonly errorSource: string;
+  readonly errorSource: ErrorSource;
 }
 
 /** What two readings are told apart by. */
@@ -42,10 +48,9 @@ export interface Comparable {
  */
 export function changeOf(motionId: MotionId, before: Comparable, now: Comparable): Omit<Change, 'errorSource'> {
   const isOfTwo = before.examiner !== null && now.examiner !== null && before.examiner !== now.examiner;
-  const caveats: string[] = [];
-  if (isOfTwo) caveats.push('another examiner: the larger error is used');
-  if (before.instrument !== now.instrument)
-    caveats.push(`measured by ${before.instrument}, now by ${now.instrument}: both errors are used`);
+  const caveats: Caveat[] = [];
+  if (isOfTwo) caveats.push({ kind: 'other-examiner' });
+  if (before.instrument !== now.instrument) caveats.push({ kind: 'other-instrument', before: before.instrument, now: now.instrument });
   const sem = (of: Comparable): number => (isOfTwo ? of.semOfTwo : of.sem);
   const mdc = mdcOfDifference(sem(before), sem(now));
   const change = now.value - before.value;
@@ -53,20 +58,28 @@ export function changeOf(motionId: MotionId, before: Comparable, now: Comparable
   return { before: before.value, now: now.value, change, mdc, verdict, better: motion(motionId).better, caveats };
 }
 
+/** What differed, and what was done about it. */
+export function caveatWords(caveat: Caveat): string {
+  return caveat.kind === 'other-examiner'
+    ? say('another examiner: the larger error is used')
+    : say('measured by {before}, now by {now}: both errors are used', { before: say(caveat.before), now: say(caveat.now) });
+}
+
 /** The same of two measurements. The caller pairs by key, so another position never gets here; both were measured in the same context. */
 export function changeBetween(before: MeasuredValue, now: MeasuredValue, context: ErrorContext = {}): Change {
   const [a, b] = [before.measurement.examiner, now.measurement.examiner];
   const isOfTwo = a !== undefined && b !== undefined && a !== b;
-  const change = changeOf(now.measurement.motion, comparable(before, context), comparable(now, context));
+  const change = changeOf(now.measurement.motion, comparable(before, context, isOfTwo), comparable(now, context, isOfTwo));
   return { ...change, errorSource: isOfTwo ? errorOfTwo(now, context).source : now.errorSource };
 }
 
-function comparable(measured: MeasuredValue, context: ErrorContext): Comparable {
+/** The error of two examiners is looked up only where two took it. */
+function comparable(measured: MeasuredValue, context: ErrorContext, isOfTwo: boolean): Comparable {
   const { value, sem, measurement } = measured;
   return {
     value,
     sem,
-    semOfTwo: errorOfTwo(measured, context).sem,
+    semOfTwo: isOfTwo ? errorOfTwo(measured, context).sem : sem,
     instrument: measurement.instrument,
     examiner: measurement.examiner ?? null,
   };

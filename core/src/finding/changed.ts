@@ -1,33 +1,25 @@
-import { formatNumber, formatSigned, rounded } from '../angle/words.js';
-import { changeBetween, isLoss } from './change.js';
-import { endWords, finding, motionOf, operand, sizeWords, trialArithmetic, unitOf } from './make.js';
-import type { Detector } from './types.js';
+import { listed, say } from '../words/say.js';
+import { sizeOf } from './make.js';
+import { sinceLast, type SinceLast } from './since-last.js';
+import { nameOf, once } from './sums.js';
+import type { Found, Kind } from './types.js';
 
-/** Against the last visit: a real change, or one that measuring error covers. */
-export const changed: Detector = ({ measured, previous, errors }) =>
-  measured.flatMap((m) => {
-    const before = previous?.byKey.get(m.key);
-    if (!before || !previous) return [];
-    const c = changeBetween(before, m, errors);
-    const real = c.verdict !== 'within-error';
-    const unit = unitOf(m);
-    const verdict = real
-      ? `${sizeWords(m, Math.abs(c.change))} ${c.verdict} than last time`
-      : `${formatSigned(rounded(c.change, motionOf(m).unit))}${unit} since last time, within measuring error`;
-    return [
-      finding(m, {
-        kind: real ? 'changed' : 'within-error',
-        severity: isLoss(c) ? 'mild' : 'note',
-        expected: before.value,
-        timesError: Math.abs(c.change) / c.mdc,
-        verdict,
-        ...(real ? { brief: `${sizeWords(m, Math.abs(c.change))} ${c.verdict}` } : {}),
-        because: [
-          trialArithmetic(m),
-          `on ${previous.on}: ${endWords(before)}`,
-          `${operand(m, m.value)} − ${operand(before, before.value)} = ${formatSigned(c.change)}${unit}; a change counts from ${formatNumber(c.mdc)}${unit} (MDC95, ${c.errorSource})`,
-          ...c.caveats,
-        ],
-      }),
-    ];
-  });
+const size = (f: Found<SinceLast>) => ({ size: sizeOf(f, Math.abs(f.facts.change)) });
+
+/** Against the last visit: a change that measuring error does not cover. */
+export const changed: Kind<SinceLast> = {
+  stage: 'change',
+  rank: 0,
+  mark: 'change',
+  aside: true,
+  detect: (evidence) => sinceLast(evidence, true),
+  verdict: (f) => say(f.facts.change > 0 ? '{size} more than last time' : '{size} less than last time', size(f)),
+  brief: (f) => say(f.facts.change > 0 ? '{size} more' : '{size} less', size(f)),
+  sum: {
+    at: 8,
+    words: (all) =>
+      all.length
+        ? say('Really changed since the last visit: {motions}.', { motions: listed(once(all).map((f) => `${nameOf(f)} ${f.brief}`)) })
+        : '',
+  },
+};

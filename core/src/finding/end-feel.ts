@@ -1,7 +1,10 @@
 import { protocolOf } from '../catalogue/index.js';
 import type { EndFeel, Severity } from '../terms.js';
-import { finding, trialArithmetic } from './make.js';
-import type { Detector } from './types.js';
+import { say } from '../words/say.js';
+import { found } from './make.js';
+import { note, readings } from './steps.js';
+import { nameOf } from './sums.js';
+import type { Kind } from './types.js';
 
 /** What an end feel that is none of the usual ones asks for: stop, and have it looked at. It proves nothing. */
 export interface TellingEndFeel {
@@ -45,25 +48,45 @@ const HARD: TellingEndFeel = {
   then: 'no push; new or fast: X-ray through the doctor',
 };
 
+/** What was felt where what else is usual. */
+interface Facts {
+  readonly felt: EndFeel;
+  readonly usual: readonly EndFeel[];
+}
+
+const tellingOf = ({ felt, usual }: Facts): TellingEndFeel | undefined =>
+  TELLING_END_FEELS[felt] ?? (felt === 'hard' && usual.length > 0 && !usual.includes('hard') ? HARD : undefined);
+
 /** An end that stops measuring, or asks for a look first. */
-export const endFeel: Detector = ({ measured }) =>
-  measured.flatMap((m) => {
-    const felt = m.measurement.endFeel;
-    if (!felt) return [];
-    const usual = protocolOf(m.measurement).endFeel;
-    const telling = TELLING_END_FEELS[felt] ?? (felt === 'hard' && usual.length > 0 && !usual.includes('hard') ? HARD : undefined);
-    if (!telling) return [];
-    return [
-      finding(m, {
-        kind: 'end-feel',
-        severity: telling.severity,
-        verdict: telling.words,
-        because: [
-          trialArithmetic(m),
-          `end feel noted: ${felt}; usual here: ${usual.join(' or ')}`,
-          `${telling.points} (as taught, from memory; examiners agree on it poorly to fairly)`,
-          telling.then,
-        ],
-      }),
-    ];
-  });
+export const endFeel: Kind<Facts> = {
+  stage: 'pain',
+  rank: 0,
+  mark: 'pain',
+  telling: true,
+  ofAnswers: true,
+  detect: ({ measured }) =>
+    measured.flatMap((m) => {
+      const felt = m.measurement.endFeel;
+      if (!felt) return [];
+      const facts = { felt, usual: protocolOf(m.measurement).endFeel };
+      const telling = tellingOf(facts);
+      if (!telling) return [];
+      return [
+        found(m, {
+          severity: telling.severity,
+          facts,
+          steps: [
+            readings(m),
+            { step: 'end-feel', ...facts },
+            note('{points} (as taught, from memory; examiners agree on it poorly to fairly)', { points: telling.points }),
+            note(telling.then),
+          ],
+        }),
+      ];
+    }),
+  verdict: (f) => say(tellingOf(f.facts)?.words ?? '{felt} end feel', { felt: say(f.facts.felt) }),
+  sum: {
+    at: 4,
+    words: (all) => (all.length ? say('End feel: {where}.', { where: all.map((f) => `${nameOf(f)} (${f.verdict})`).join('; ') }) : ''),
+  },
+};

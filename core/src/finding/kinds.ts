@@ -1,54 +1,56 @@
-import type { FindingKind } from '../terms.js';
+import { activeBeyondPassive } from './active-beyond-passive.js';
+import { activeShortOfPassive } from './active-short-of-passive.js';
+import { behindCourse } from './behind-course.js';
+import { beyondNormal } from './beyond-normal.js';
+import { capsularPattern } from './capsular-pattern.js';
+import { changed } from './changed.js';
+import { endFeel } from './end-feel.js';
+import { inconsistentTrials } from './inconsistent-trials.js';
+import { lumbarSlr } from './lumbar-slr.js';
+import { noNorm } from './no-norm.js';
+import { oppositeDirectionPain } from './opposite-pain.js';
+import { painful } from './painful.js';
+import { shortOfNormal } from './short-of-normal.js';
+import { shortOfOtherSide } from './short-of-other-side.js';
+import type { FindingStage } from './stages.js';
+import { substituted } from './substituted.js';
+import { twoJointLimit } from './two-joint.js';
+import type { FindingOf, Kind, UnplacedOf } from './types.js';
+import { withinError } from './within-error.js';
 
-/** What a kind of finding is about, in the order in which they are read. */
-export const FINDING_STAGES = ['pain', 'again', 'loss', 'pattern', 'beyond', 'change', 'error', 'silence'] as const;
-export type FindingStage = (typeof FINDING_STAGES)[number];
+/** Every kind of finding under its id, each in a file of its own; nothing else lists them. */
+export const KINDS = {
+  painful,
+  'end-feel': endFeel,
+  'opposite-direction-pain': oppositeDirectionPain,
+  'active-beyond-passive': activeBeyondPassive,
+  'inconsistent-trials': inconsistentTrials,
+  substituted,
+  'lumbar-slr-invalid': lumbarSlr,
+  'short-of-other-side': shortOfOtherSide,
+  'short-of-normal': shortOfNormal,
+  'active-short-of-passive': activeShortOfPassive,
+  'behind-course': behindCourse,
+  'capsular-pattern': capsularPattern,
+  'two-joint-limit': twoJointLimit,
+  'beyond-normal': beyondNormal,
+  changed,
+  'within-error': withinError,
+  'no-norm': noNorm,
+} satisfies Readonly<Record<string, Kind>>;
 
-/** Why a stage stands where it stands; losses say it each for itself. */
-export const STAGE_PLACES: Readonly<Record<FindingStage, string>> = {
-  pain: 'pain and an end that says stop are handled before range',
-  again: 'readings to take again come before what they would say',
-  loss: '',
-  pattern: 'what several losses have in common follows the losses',
-  beyond: 'more than expected follows what is short',
-  change: 'change since the last visit follows what is found today',
-  error: 'what measuring error covers comes late',
-  silence: 'what no norm judges comes last',
-};
+export type FindingKind = keyof typeof KINDS;
+export const FINDING_KINDS = Object.keys(KINDS) as readonly FindingKind[];
 
-/** What is to be known of a kind of finding beside what finds it. */
-export interface KindTraits {
-  readonly stage: FindingStage;
-  /** Order among kinds of one stage where all else is alike. */
-  readonly rank: number;
-  /** Losses of one motion are told in one sentence. */
-  readonly joins?: true;
-  /** Told apart from what matters today. */
-  readonly aside?: true;
-  /** A reason to measure it again next time. */
-  readonly telling?: true;
-}
+type FactsOf<K extends FindingKind> = (typeof KINDS)[K] extends Kind<infer F> ? F : never;
 
-/** Every kind; nothing else lists them. */
-export const KINDS: Readonly<Record<FindingKind, KindTraits>> = {
-  painful: { stage: 'pain', rank: 0, telling: true },
-  'end-feel': { stage: 'pain', rank: 0, telling: true },
-  'opposite-direction-pain': { stage: 'pain', rank: 1 },
-  'active-beyond-passive': { stage: 'again', rank: 0 },
-  'inconsistent-trials': { stage: 'again', rank: 0 },
-  substituted: { stage: 'again', rank: 0 },
-  'lumbar-slr-invalid': { stage: 'again', rank: 0 },
-  'short-of-other-side': { stage: 'loss', rank: 0, joins: true, telling: true },
-  'short-of-normal': { stage: 'loss', rank: 1, joins: true, telling: true },
-  'active-short-of-passive': { stage: 'loss', rank: 2, joins: true, telling: true },
-  'behind-course': { stage: 'loss', rank: 3, joins: true, telling: true },
-  'capsular-pattern': { stage: 'pattern', rank: 0 },
-  'two-joint-limit': { stage: 'pattern', rank: 0 },
-  'beyond-normal': { stage: 'beyond', rank: 0 },
-  changed: { stage: 'change', rank: 0, aside: true },
-  'within-error': { stage: 'error', rank: 0, aside: true },
-  'no-norm': { stage: 'silence', rank: 0, aside: true },
-};
+/** One thing the numbers say: what kind of thing, what it knows, and the steps it rests on. Words are made of it when it is read (`saidOf`). */
+export type Finding = { [K in FindingKind]: FindingOf<K, FactsOf<K>> }[FindingKind];
+/** A finding before it has its place among the others. */
+export type Unplaced = { [K in FindingKind]: UnplacedOf<K, FactsOf<K>> }[FindingKind];
+
+/** What there is to a kind; undefined for one of a later version. */
+export const kindOf = (kind: FindingKind): Kind | undefined => (KINDS as Readonly<Record<string, Kind>>)[kind];
 
 /** What a kind is about. A kind of a later version is told last, never before pain. */
-export const stageOf = (kind: FindingKind): FindingStage => (KINDS[kind] as KindTraits | undefined)?.stage ?? 'silence';
+export const stageOf = (kind: FindingKind): FindingStage => kindOf(kind)?.stage ?? 'silence';

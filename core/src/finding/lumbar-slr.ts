@@ -1,10 +1,19 @@
 import { mean } from 'simple-statistics';
 import { excursion } from '../angle/excursion.js';
-import { formatNumber } from '../angle/words.js';
 import { isDual } from '../assessment.js';
 import type { MeasuredValue } from '../measurement.js';
-import { errorLine, finding, trialArithmetic } from './make.js';
-import type { Detector } from './types.js';
+import { formatNumber } from '../words/figures.js';
+import { say } from '../words/say.js';
+import { errorStep, found } from './make.js';
+import { note, readings } from './steps.js';
+import { TO_MEASURE_AGAIN } from './sums.js';
+import type { Evidence, Found, Kind } from './types.js';
+
+/** The tighter straight-leg raise, and what the sacrum moved in all. */
+interface Facts {
+  readonly raise: number;
+  readonly sacrum: number;
+}
 
 /** Beyond this the effort in standing does not fit the length shown lying. Degrees. */
 const TOO_MUCH = 15;
@@ -24,7 +33,16 @@ function sacral({ measurement }: MeasuredValue): number {
  * @see AMA Guides, 4th/5th ed. (from memory)
  * @example sacral flexion 25 + extension 10 = 35; raise 60: 25 > 15, invalid
  */
-export const lumbarSlr: Detector = ({ measured, person }) => {
+export const lumbarSlr: Kind<Facts> = {
+  stage: 'again',
+  rank: 0,
+  mark: 'again',
+  detect: check,
+  verdict: (f) => say('does not fit the straight-leg raise of {raise}°: measure again', { raise: formatNumber(f.facts.raise) }),
+  sum: TO_MEASURE_AGAIN,
+};
+
+function check({ measured, person }: Evidence): Found<Facts>[] {
   const back = (id: 'lumbar.flexion' | 'lumbar.extension') =>
     measured.find(({ measurement: m }) => m.motion === id && m.position === 'standing' && m.trials.some(isDual));
   const [flexion, extension] = [back('lumbar.flexion'), back('lumbar.extension')];
@@ -37,20 +55,33 @@ export const lumbarSlr: Detector = ({ measured, person }) => {
   const limit = APPLIES_BELOW[person.sex];
   if (total >= limit || excess <= TOO_MUCH) return [];
   const bothSides = new Set(raises.map((r) => r.measurement.side)).size === 2;
+  const deg = (value: number) => ({ value, unit: 'deg' }) as const;
   return [
-    finding(flexion, {
-      kind: 'lumbar-slr-invalid',
+    found(flexion, {
       severity: 'moderate',
       timesError: excess / TOO_MUCH,
-      verdict: `does not fit the straight-leg raise of ${formatNumber(tightest.value)}°: measure again`,
-      because: [
-        trialArithmetic(flexion),
-        `sacrum: flexion ${formatNumber(down)}° + extension ${formatNumber(up)}° = ${formatNumber(total)}°, below ${limit}°: the check applies`,
-        `${formatNumber(tightest.value)} − ${formatNumber(total)} = ${formatNumber(excess)}°, more than ${TOO_MUCH}° (${bothSides ? 'the tighter of both sides' : 'one side alone was raised'})`,
-        'too little bending was shown in standing for the length shown lying: pain, fear or a slipped instrument; it says nothing about sincerity',
-        errorLine(flexion),
-        'AMA Guides, 4th/5th ed. (from memory)',
+      facts: { raise: tightest.value, sacrum: total },
+      steps: [
+        readings(flexion),
+        note('sacrum: flexion {down} + extension {up} = {total}, below {limit}: the check applies', {
+          down: deg(down),
+          up: deg(up),
+          total: deg(total),
+          limit: deg(limit),
+        }),
+        note('{raise} − {total} = {excess}, more than {most} ({which})', {
+          raise: tightest.value,
+          total,
+          excess: deg(excess),
+          most: deg(TOO_MUCH),
+          which: bothSides ? 'the tighter of both sides' : 'one side alone was raised',
+        }),
+        note(
+          'too little bending was shown in standing for the length shown lying: pain, fear or a slipped instrument; it says nothing about sincerity',
+        ),
+        errorStep(flexion),
+        { step: 'source', source: { cite: 'AMA Guides, 4th/5th ed.', fromMemory: true } },
       ],
     }),
   ];
-};
+}

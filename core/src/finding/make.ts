@@ -1,98 +1,66 @@
-import { describeEnd, endFigure, formatNumber, formatSize, rounded, suffixOf } from '../angle/words.js';
-import { isDual, isTilt, isValue, type Trial } from '../assessment.js';
 import { motion, protocolOf, type Motion } from '../catalogue/index.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { Digit, Mode, MotionId, Side } from '../terms.js';
-import type { Unplaced } from './types.js';
+import { describeEnd, formatSize, rounded } from '../words/figures.js';
+import { lower, say } from '../words/say.js';
+import type { Step } from './steps.js';
+import type { About, Found } from './types.js';
 
-const SIDE_WORD: Readonly<Record<Side, string>> = { left: 'Left', right: 'Right', midline: '' };
 const DIGIT_WORD: Readonly<Record<Digit, string>> = { 1: 'thumb', 2: 'index', 3: 'middle finger', 4: 'ring finger', 5: 'little finger' };
 
 /** The motion of a measured value, and with it its unit and words. */
-export function motionOf(measured: MeasuredValue): Motion {
+export function motionOf(measured: Pick<MeasuredValue, 'measurement'>): Motion {
   return motion(measured.measurement.motion);
 }
 
 /** "Left hip internal rotation": side and motion; the finger where there is one; for the spine, the way moved. */
 export function sidedName(id: MotionId, side: Side, digit?: Digit): string {
   const { name, sides, perDigit } = motion(id);
-  if (side === 'midline') return name;
-  if (sides === 'towards') return `${name} to the ${side}`;
-  const finger = perDigit && digit ? `${DIGIT_WORD[digit]}, ` : '';
-  return `${SIDE_WORD[side]} ${finger}${name.charAt(0).toLowerCase()}${name.slice(1)}`;
+  const words = say(name);
+  if (side === 'midline') return words;
+  if (sides === 'towards') return say(side === 'left' ? '{motion} to the left' : '{motion} to the right', { motion: words });
+  const finger = perDigit && digit ? `${say(DIGIT_WORD[digit])}, ` : '';
+  return say(side === 'left' ? 'Left {motion}' : 'Right {motion}', { motion: `${finger}${lower(words)}` });
 }
+
+export const modeWord = (mode: Mode): string => say(mode);
 
 /** "Left hip internal rotation, passive": with the mode where it says something. */
 export function modedName(id: MotionId, side: Side, mode: Mode, digit?: Digit): string {
-  return `${sidedName(id, side, digit)}${motion(id).unit === 'deg' ? `, ${mode}` : ''}`;
+  return `${sidedName(id, side, digit)}${motion(id).unit === 'deg' ? `, ${modeWord(mode)}` : ''}`;
 }
 
 /** "Left hip internal rotation, passive 19°": what a finding is about. */
-export function subjectOf(measured: MeasuredValue): string {
-  const { motion: id, side, digit, mode } = measured.measurement;
-  const protocol = protocolOf(measured.measurement);
+export function subjectOf(about: Pick<About, 'motion' | 'side' | 'mode' | 'position' | 'protocol' | 'digit' | 'value'>): string {
+  const { motion: id, side, digit, mode } = about;
+  const protocol = protocolOf(about);
   // A girth or a knee to the wall is neither active nor passive; a variant has to be told from the usual way.
-  const how = [motion(id).unit === 'deg' ? mode : '', protocol.variant ? protocol.label : ''].filter(Boolean).join(', ');
-  return `${sidedName(id, side, digit)},${how ? ` ${how}` : ''} ${endWords(measured, rounded(measured.value, motion(id).unit))}`;
-}
-
-/** The value of a measurement in words: never a bare signed extension. */
-export function endWords(measured: MeasuredValue, value = measured.value): string {
-  return describeEnd(motionOf(measured), value);
+  const how = [motion(id).unit === 'deg' ? modeWord(mode) : '', protocol.variant ? say(protocol.label) : ''].filter(Boolean).join(', ');
+  return `${sidedName(id, side, digit)},${how ? ` ${how}` : ''} ${describeEnd(motion(id), rounded(about.value, motion(id).unit))}`;
 }
 
 /** The size of a difference with its unit: `12°`, `1.5 cm`. */
-export function sizeWords(measured: MeasuredValue, value: number): string {
-  return formatSize(value, motionOf(measured).unit);
+export function sizeOf({ unit }: Pick<About, 'unit'>, value: number): string {
+  return formatSize(value, unit);
 }
 
-/** The unit after a figure: `°`, ` cm`. */
-export function unitOf(measured: MeasuredValue): string {
-  return suffixOf(motionOf(measured).unit);
-}
+/** The error that every finding with a limit names. */
+export const errorStep = (measured: MeasuredValue): Step => ({
+  step: 'error',
+  unit: motionOf(measured).unit,
+  sem: measured.sem,
+  mdc95: measured.mdc95,
+  source: measured.errorSource,
+});
 
-function trialWords(measured: MeasuredValue, trial: Trial, index: number): string {
-  if (isDual(trial)) {
-    const { upper, lower } = trial;
-    return `(${formatNumber(upper.end)} − ${formatNumber(upper.zero)}) − (${formatNumber(lower.end)} − ${formatNumber(lower.zero)})`;
-  }
-  if (isTilt(trial)) return `(${formatNumber(trial.tilt.zero)} → ${formatNumber(trial.tilt.end)} on the device)`;
-  const kept = operand(measured, measured.ends[index]!);
-  return isValue(trial) && trial.unit && trial.unit !== motionOf(measured).unit
-    ? `${formatNumber(trial.value)} ${trial.unit} = ${kept}`
-    : kept;
-}
+type Rest<F> = Pick<Found<F>, 'severity' | 'facts' | 'steps'> &
+  Partial<Pick<Found<F>, 'expected' | 'percentLoss' | 'timesError' | 'agreement'>>;
 
-/** How the value came from the trials: "(30 + 32 + 31) ÷ 3 = 31". */
-export function trialArithmetic(measured: MeasuredValue): string {
-  const { trials, instrument } = measured.measurement;
-  const sources = trials.map((trial, index) => trialWords(measured, trial, index));
-  const value = operand(measured, measured.value);
-  if (sources.length > 1 && measured.summary !== 'mean') return `${measured.summary} of ${sources.join(', ')} = ${value}, ${instrument}`;
-  const sum = sources.length === 1 ? sources[0] : `(${sources.join(' + ')}) ÷ ${sources.length}`;
-  return sum === value ? `one reading of ${value}, ${instrument}` : `${sum} = ${value}, ${instrument}`;
-}
-
-/** A value inside a sum; one that fell short of zero is said in words and bracketed. */
-export function operand(measured: MeasuredValue, value: number): string {
-  return value < 0 ? `(${endFigure(value, motionOf(measured))})` : formatNumber(value);
-}
-
-/** The error line every finding with a limit carries. */
-export function errorLine(measured: MeasuredValue): string {
-  const unit = unitOf(measured);
-  return `measuring error: SEM ${formatNumber(measured.sem)}${unit}, MDC95 ${formatNumber(measured.mdc95)}${unit} (${measured.errorSource})`;
-}
-
-type Rest = Pick<Unplaced, 'kind' | 'severity' | 'verdict' | 'because'> &
-  Partial<Pick<Unplaced, 'expected' | 'percentLoss' | 'timesError' | 'agreement' | 'subject' | 'brief'>>;
-
-/** A finding about one measurement; the difference follows from value and expected. */
-export function finding(measured: MeasuredValue, rest: Rest): Unplaced {
+/** What was found about one measurement; the difference follows from value and expected. */
+export function found<F>(measured: MeasuredValue, rest: Rest<F>): Found<F> {
   const { motion: id, side, mode, position, digit } = measured.measurement;
   const expected = rest.expected ?? null;
   return {
-    kind: rest.kind,
     severity: rest.severity,
     motion: id,
     side,
@@ -107,9 +75,7 @@ export function finding(measured: MeasuredValue, rest: Rest): Unplaced {
     percentLoss: rest.percentLoss ?? null,
     timesError: rest.timesError ?? null,
     agreement: rest.agreement ?? null,
-    subject: rest.subject ?? subjectOf(measured),
-    verdict: rest.verdict,
-    brief: rest.brief ?? rest.verdict,
-    because: rest.because,
+    facts: rest.facts,
+    steps: rest.steps,
   };
 }

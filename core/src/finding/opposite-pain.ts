@@ -1,8 +1,15 @@
 import { protocolOf } from '../catalogue/index.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { MotionId, Side } from '../terms.js';
-import { finding, motionOf, sidedName, trialArithmetic } from './make.js';
-import type { Detector } from './types.js';
+import { lower, say, upper } from '../words/say.js';
+import { found, motionOf, sidedName } from './make.js';
+import { note, readingsOfValue } from './steps.js';
+import type { Kind } from './types.js';
+
+/** The way back, which hurts passively. */
+interface Facts {
+  readonly back: { readonly motion: MotionId; readonly side: Side };
+}
 
 /** The way back: the opposite motion, or the same one to the other side. */
 export function wayBack({ measurement: m }: MeasuredValue): { readonly motion: MotionId; readonly side: Side } | undefined {
@@ -34,29 +41,34 @@ const isPainless = (readings: readonly MeasuredValue[]): boolean => readings.len
  *
  * @see Cyriax, Textbook of Orthopaedic Medicine: as taught (from memory)
  */
-export const oppositeDirectionPain: Detector = ({ measured }) =>
-  measured.flatMap((active) => {
-    const { mode, motion, side, digit, pain } = active.measurement;
-    if (mode !== 'active' || !pain || protocolOf(active.measurement).variant !== null) return [];
-    const back = wayBack(active);
-    if (!back) return [];
-    const passiveBack = hurts(readingsOf(measured, back, 'passive', digit));
-    const rest = [readingsOf(measured, { motion, side }, 'passive', digit), readingsOf(measured, back, 'active', digit)];
-    if (!passiveBack || !rest.every(isPainless)) return [];
-    const there = sidedName(motion, side, digit);
-    const backName = sidedName(back.motion, back.side, digit);
-    return [
-      finding(active, {
-        kind: 'opposite-direction-pain',
-        severity: 'mild',
-        subject: `${there} and ${backName.charAt(0).toLowerCase()}${backName.slice(1)}`,
-        verdict: 'hurts moved actively one way and passively the other: points to contractile tissue',
-        because: [
-          `active ${there.toLowerCase()}: pain ${pain} of 10 (${trialArithmetic(active)})`,
-          `passive ${backName.toLowerCase()}: pain ${passiveBack.measurement.pain ?? 0} of 10 (${trialArithmetic(passiveBack)})`,
-          'passive there and active back: asked, no pain',
-          'what works one way is stretched the other way; as taught, from memory: a pointer, not a diagnosis',
-        ],
-      }),
-    ];
-  });
+export const oppositeDirectionPain: Kind<Facts> = {
+  stage: 'pain',
+  rank: 1,
+  mark: 'pain',
+  detect: ({ measured }) =>
+    measured.flatMap((active) => {
+      const { mode, motion, side, digit, pain } = active.measurement;
+      if (mode !== 'active' || !pain || protocolOf(active.measurement).variant !== null) return [];
+      const back = wayBack(active);
+      if (!back) return [];
+      const passiveBack = hurts(readingsOf(measured, back, 'passive', digit));
+      const rest = [readingsOf(measured, { motion, side }, 'passive', digit), readingsOf(measured, back, 'active', digit)];
+      if (!passiveBack || !rest.every(isPainless)) return [];
+      return [
+        found(active, {
+          severity: 'mild',
+          facts: { back },
+          steps: [
+            { step: 'pain', motion, side, digit, mode: 'active', pain, of: readingsOfValue(active) },
+            { step: 'pain', ...back, digit, mode: 'passive', pain: passiveBack.measurement.pain ?? 0, of: readingsOfValue(passiveBack) },
+            note('passive there and active back: asked, no pain'),
+            note('what works one way is stretched the other way; as taught, from memory: a pointer, not a diagnosis'),
+          ],
+        }),
+      ];
+    }),
+  subject: ({ motion, side, digit, facts: { back } }) =>
+    say('{there} and {back}', { there: sidedName(motion, side, digit), back: lower(sidedName(back.motion, back.side, digit)) }),
+  verdict: () => say('hurts moved actively one way and passively the other: points to contractile tissue'),
+  sum: { at: 6, words: (all) => all.map((f) => `${upper(f.subject)}: ${f.verdict}.`).join(' ') },
+};

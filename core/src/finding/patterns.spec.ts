@@ -2,12 +2,14 @@ import type { Assessment, Measurement } from '../assessment.js';
 import { MOTIONS, protocolOfId } from '../catalogue/index.js';
 import { JOINTS } from '../terms.js';
 import {
+  arcWords,
   assess,
   CAPSULAR_PATTERNS,
   explainMoves,
   FROM_THE_GROUND,
   jointOf,
   jointsApart,
+  saidOf,
   sentencesOf,
   TWO_JOINT_PAIRS,
   type Finding,
@@ -45,16 +47,16 @@ describe('capsular pattern', () => {
 
   it('is found in the taught order, with its fit and every share', () => {
     const [found] = judged(25, 85, 50);
-    expect(found!.subject).toBe('Left shoulder, passive');
-    expect(found!.verdict).toBe(
+    expect(saidOf(found!).subject).toBe('Left shoulder, passive');
+    expect(saidOf(found!).verdict).toBe(
       'capsular order fits 3 of 3 pairs: external rotation 72 % lost › abduction 52 % lost › internal rotation 26 % lost',
     );
-    expect(found!.because.join('\n')).toContain('expected 90° (the other side)');
-    expect(found!.because.join('\n')).toContain('not a diagnosis');
+    expect(saidOf(found!).because.join('\n')).toContain('expected 90° (the other side)');
+    expect(saidOf(found!).because.join('\n')).toContain('not a diagnosis');
   });
 
   it('counts half what is too close to tell, and is not found against the order', () => {
-    expect(judged(25, 60, 50)[0]!.verdict).toContain('fits 2.5 of 3 pairs');
+    expect(saidOf(judged(25, 60, 50)[0]!).verdict).toContain('fits 2.5 of 3 pairs');
     expect(judged(80, 120, 15)).toEqual([]);
     expect(judged(88, 172, 66)).toEqual([]);
   });
@@ -67,7 +69,7 @@ describe('capsular pattern', () => {
       of('hip.externalRotation', 44, { position: 'prone' }),
     ];
     const [found] = find('capsular-pattern', exam(hip));
-    expect(found!.verdict).toMatch(
+    expect(saidOf(found!).verdict).toMatch(
       /fits 2 of 2 pairs: internal rotation 78 % lost › flexion 33 % lost › external rotation kept; not measured: abduction, extension/,
     );
   });
@@ -82,8 +84,8 @@ describe('capsular pattern', () => {
       neck('cervical.flexion', 45),
     ];
     const [found] = find('capsular-pattern', exam(stiff), { normSets: ['aaos-1965'] });
-    expect(found!.subject).toBe('Neck, active');
-    expect(found!.verdict).toContain('not measured: rotation');
+    expect(saidOf(found!).subject).toBe('Neck, active');
+    expect(saidOf(found!).verdict).toContain('not measured: rotation');
   });
 
   it('has patterns of motions that the catalogue holds; joints with two motions are never scored', () => {
@@ -102,8 +104,8 @@ describe('two-joint muscle', () => {
   it('is named where the range grows with the other joint slack', () => {
     const calf = [of('muscleLength.calfKneeStraight', 2), of('muscleLength.calfKneeBent', 18)];
     const [found] = find('two-joint-limit', exam(calf));
-    expect(found!.verdict).toBe('16° more with the knee bent: points to the calf muscle that crosses the knee');
-    expect(found!.because.join('\n')).toContain('18 − 2 = 16°');
+    expect(saidOf(found!).verdict).toBe('16° more with the knee bent: points to the calf muscle that crosses the knee');
+    expect(saidOf(found!).because.join('\n')).toContain('18 − 2 = 16°');
   });
 
   it('is not, within error, where the stretched range is enough, or on the other side', () => {
@@ -133,14 +135,14 @@ describe('opposite-direction pain', () => {
 
   it('points to contractile tissue when active and passive hurt in opposite directions', () => {
     const [found] = find('opposite-direction-pain', exam(elbow([4, 0], [0, 3])));
-    expect(`${found!.subject}: ${found!.verdict}`).toBe(
+    expect(`${saidOf(found!).subject}: ${saidOf(found!).verdict}`).toBe(
       'Left elbow flexion and left elbow extension: hurts moved actively one way and passively the other: points to contractile tissue',
     );
   });
 
   it('is not concluded from the same direction, or from what was never asked', () => {
     expect(find('opposite-direction-pain', exam(elbow([4, 0], [4, 0])))).toEqual([]);
-    expect(find('painful', exam(elbow([4, 0], [4, 0])))[0]!.because.join()).toContain('speaks against contractile tissue');
+    expect(saidOf(find('painful', exam(elbow([4, 0], [4, 0])))[0]!).because.join()).toContain('speaks against contractile tissue');
     const unasked = elbow([4, 0], [0, 3]).map((m) => (m.pain === 0 ? { ...m, pain: undefined } : m));
     expect(find('opposite-direction-pain', exam(unasked))).toEqual([]);
   });
@@ -152,7 +154,7 @@ describe('opposite-direction pain', () => {
       'opposite-direction-pain',
       exam([turn('left', 'active', 5), turn('right', 'active', 0), turn('left', 'passive', 0), turn('right', 'passive', 4)]),
     );
-    expect(found.map((f) => f.subject)).toEqual(['Neck rotation to the left and neck rotation to the right']);
+    expect(found.map((f) => saidOf(f).subject)).toEqual(['Neck rotation to the left and neck rotation to the right']);
   });
 });
 
@@ -181,8 +183,8 @@ describe('straight-leg-raise check of lumbar flexion', () => {
 
   it('has the worked examples of the guide (4th/5th ed., from memory): 25 + 10 with 60 is invalid, 40 + 12 with 60 valid', () => {
     const [found] = back(25, 10, 60);
-    expect(found!.because.join('\n')).toContain('60 − 35 = 25°');
-    expect(found!.because.join('\n')).toContain('nothing about sincerity');
+    expect(saidOf(found!).because.join('\n')).toContain('60 − 35 = 25°');
+    expect(saidOf(found!).because.join('\n')).toContain('nothing about sincerity');
     expect(back(40, 12, 60)).toEqual([]);
   });
 
@@ -199,17 +201,17 @@ describe('more than expected, and helped along', () => {
     const dancer = (end: number) => find('beyond-normal', exam([of('hip.abduction', end, { mode: 'active' })]));
     // Boone & Azen 1979, men 20–54: 40.5 (6.0), beyond from 52.3
     expect(dancer(52)).toEqual([]);
-    expect(dancer(60)[0]!.verdict).toBe('8° beyond what Boone & Azen 1979 finds in people');
+    expect(saidOf(dancer(60)[0]!).verdict).toBe('8° beyond what Boone & Azen 1979 finds in people');
     expect(
       find('beyond-normal', exam([of('hip.abduction', 60)], {}), { normSets: ['boone-azen-1979'] }).every(
-        (f) => !f.verdict.includes('Boone'),
+        (f) => !saidOf(f).verdict.includes('Boone'),
       ),
     ).toBeTrue();
   });
 
   it('names what helped, and asks for another reading', () => {
     const [found] = find('substituted', exam([of('hip.internalRotation', 30, { position: 'prone', substitutions: ['pelvis-lifts'] })]));
-    expect(found!.verdict).toBe('helped along (pelvis lifts): measure again');
+    expect(saidOf(found!).verdict).toBe('helped along (pelvis lifts): measure again');
   });
 });
 
@@ -220,11 +222,11 @@ describe('the usual course after an operation', () => {
   it('is told when a reading lies below it by more than its error, and when to let the surgeon know', () => {
     // Week 6 after replacement: 105 to 110 (practice norms, from memory); error 1.96 × 4.1 = 8.0
     expect(knee(98, '2026-10-09')).toEqual([]);
-    expect(knee(95, '2026-10-09')[0]!.verdict).toBe('10° behind what is usual 6 weeks after the operation');
-    expect(knee(84, '2026-10-09')[0]!.verdict).toContain('let the surgeon know');
+    expect(saidOf(knee(95, '2026-10-09')[0]!).verdict).toBe('10° behind what is usual 6 weeks after the operation');
+    expect(saidOf(knee(84, '2026-10-09')[0]!).verdict).toContain('let the surgeon know');
     expect(knee(60, '2026-10-09', 'right')).toEqual([]);
     // Past the last week of the course nobody says what is usual; what the surgeon is told of holds without an end.
-    expect(knee(75, '2026-08-14')[0]!.verdict).toMatch(/^below 90°, 14 weeks after the operation: let the surgeon know$/);
+    expect(saidOf(knee(75, '2026-08-14')[0]!).verdict).toMatch(/^below 90°, 14 weeks after the operation: let the surgeon know$/);
     expect(knee(95, '2026-08-14')).toEqual([]);
   });
 });
@@ -252,11 +254,11 @@ describe('order', () => {
     for (const ranking of ['ground-up', 'nearest-complaint', 'painless-first', 'largest-first'] as const) {
       const { findings } = assess(exam(stiff), { ranking });
       expect(findings[0]!.kind).toBe('painful');
-      expect(findings.every((f) => f.place.length > 5)).toBeTrue();
+      expect(findings.every((f) => saidOf(f).place.length > 5)).toBeTrue();
     }
-    expect(assess(exam(stiff), { ranking: 'nearest-complaint' }).findings.find((f) => f.kind === 'short-of-normal')!.place).toContain(
-      'no joint is named',
-    );
+    expect(
+      saidOf(assess(exam(stiff), { ranking: 'nearest-complaint' }).findings.find((f) => f.kind === 'short-of-normal')!).place,
+    ).toContain('no joint is named');
   });
 
   it('explains what a change of rule moved', () => {
@@ -273,7 +275,7 @@ describe('order', () => {
     const losses = (procedure?: Assessment['procedure']) =>
       assess(exam(knees, { involvedSide: 'left', procedure })).findings.filter((f) => f.kind.startsWith('short'));
     expect(losses({ id: 'knee-replacement', on: '2026-09-20' })[0]!.motion).toBe('knee.extension');
-    expect(losses({ id: 'knee-replacement', on: '2026-09-20' })[0]!.place).toContain('straightening comes first');
+    expect(saidOf(losses({ id: 'knee-replacement', on: '2026-09-20' })[0]!).place).toContain('straightening comes first');
     expect(losses()[0]!.motion).toBe('knee.flexion');
   });
 
@@ -319,14 +321,14 @@ describe('total rotation', () => {
     const [arc] = rotation([95, 125], [70, 42]).arcs;
     expect([arc!.left!.value, arc!.right!.value, arc!.difference]).toEqual([165, 167, -2]);
     expect(arc!.mdc).toBeCloseTo(1.96 * 6, 9);
-    expect(arc!.words).toContain('one end is traded for the other');
+    expect(arcWords(arc!)).toContain('one end is traded for the other');
     const less = rotation([95, 125], [70, 42]).findings.find(
       (f) => f.kind === 'short-of-other-side' && f.motion === 'shoulder.internalRotation',
     );
-    expect(less!.because.join('\n')).toContain('the whole arc, shoulder rotation, total: left 95 + 70 = 165°');
+    expect(saidOf(less!).because.join('\n')).toContain('the whole arc, shoulder rotation, total: left 95 + 70 = 165°');
   });
 
   it('tells a lost arc from a traded one', () => {
-    expect(rotation([95, 96], [70, 42]).arcs[0]!.words).toContain('the arc itself is less on one side');
+    expect(arcWords(rotation([95, 96], [70, 42]).arcs[0]!)).toContain('the arc itself is less on one side');
   });
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Assessment, Measurement } from '../assessment.js';
 import { MOTIONS } from '../catalogue/index.js';
 import { SEVERITIES } from '../terms.js';
-import { assess, DEFAULT_THRESHOLDS } from './index.js';
+import { assess, DEFAULT_THRESHOLDS, saidOf } from './index.js';
 import { rank } from './rank.js';
 import { weigh } from './severity.js';
 
@@ -53,12 +53,12 @@ describe('what holds for every exam', () => {
       fc.property(exam, (assessment) => {
         for (const f of assess(assessment).findings) {
           must(
-            f.because.length > 0 && f.because.every((line) => line.length > 0 && !/NaN|undefined|null|Infinity/.test(line)),
+            saidOf(f).because.length > 0 && saidOf(f).because.every((line) => line.length > 0 && !/NaN|undefined|null|Infinity/.test(line)),
             `because of ${f.kind}`,
           );
           must(Number.isFinite(f.value), 'value');
           if (f.expected !== null) must(Math.abs(f.difference! - (f.value - f.expected)) < 1e-9, 'difference');
-          must(!/NaN|undefined/.test(`${f.subject}: ${f.verdict}`), 'sentence');
+          must(!/NaN|undefined/.test(`${saidOf(f).subject}: ${saidOf(f).verdict}`), 'sentence');
         }
       }),
     );

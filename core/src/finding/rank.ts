@@ -1,11 +1,12 @@
-import { regionName } from '../catalogue/index.js';
 import { SEVERITIES, type InvolvedSide, type Joint } from '../terms.js';
 import type { Operation } from '../course/course.js';
 import { FROM_THE_GROUND, jointOf, jointsApart } from './body.js';
+import { kindOf, stageOf, type Finding, type Unplaced } from './kinds.js';
 import { sidedName } from './make.js';
-import { FINDING_STAGES, KINDS, STAGE_PLACES, stageOf } from './kinds.js';
 import { DEFAULT_RANKING, type Ranking } from './rankings.js';
-import type { Finding, Unplaced } from './types.js';
+import { FINDING_STAGES } from './stages.js';
+import type { Place } from './types.js';
+import { placeWords, saidOf } from './words.js';
 
 /** What the order depends on beside the findings. */
 export interface RankContext {
@@ -33,8 +34,8 @@ export function rank(findings: readonly Unplaced[], context: RankContext = {}): 
   const keyed = findings.map((finding) => {
     const stage = stageOf(finding.kind);
     const isLoss = stage === 'loss';
-    const { rank: rankOfKind } = KINDS[finding.kind];
-    const { by, ...why } = isLoss ? ruleOf(finding, ranking, context, hurts) : { by: [rankOfKind, 0], place: STAGE_PLACES[stage] };
+    const rankOfKind = kindOf(finding.kind)?.rank ?? 0;
+    const { by, place } = isLoss ? ruleOf(finding, ranking, context, hurts) : { by: [rankOfKind, 0], place: BY_STAGE };
     const keys = [
       FINDING_STAGES.indexOf(stage),
       ...by,
@@ -42,13 +43,15 @@ export function rank(findings: readonly Unplaced[], context: RankContext = {}): 
       isLoss ? rankOfKind * 1e-3 : 0,
       -(finding.timesError ?? 0),
     ];
-    return { keys: largestLast(keys), finding: placed(finding, why) };
+    return { keys: largestLast(keys), finding: placed(finding, place) };
   });
   return keyed.sort((a, b) => compare(a.keys, b.keys)).map(({ finding }) => finding);
 }
 
+const BY_STAGE: Place = { by: 'stage' };
+
 /** A finding with its place, written out: spreading took longer than ranking. */
-function placed(f: Unplaced, { place, isStraighteningFirst }: Pick<Finding, 'place' | 'isStraighteningFirst'>): Finding {
+function placed(f: Unplaced, place: Place): Finding {
   return {
     kind: f.kind,
     severity: f.severity,
@@ -65,13 +68,10 @@ function placed(f: Unplaced, { place, isStraighteningFirst }: Pick<Finding, 'pla
     percentLoss: f.percentLoss,
     timesError: f.timesError,
     agreement: f.agreement,
-    subject: f.subject,
-    verdict: f.verdict,
-    brief: f.brief,
-    because: f.because,
+    facts: f.facts,
+    steps: f.steps,
     place,
-    ...(isStraighteningFirst && { isStraighteningFirst }),
-  };
+  } as Finding;
 }
 
 /** Asymmetry decides only where severity and size are alike: it goes behind the multiples of error. */
@@ -91,13 +91,19 @@ function compare(a: readonly number[], b: readonly number[]): number {
 
 const wayOf = ({ motion, side, digit }: Pick<Finding, 'motion' | 'side' | 'digit'>): string => `${motion}|${side}|${digit ?? ''}`;
 
-function ruleOf(finding: Unplaced, ranking: Ranking, context: RankContext, hurts: ReadonlySet<string>) {
+/** Keys of the order, and why. */
+interface Rule {
+  readonly by: readonly [number, number];
+  readonly place: Place;
+}
+
+function ruleOf(finding: Unplaced, ranking: Ranking, context: RankContext, hurts: ReadonlySet<string>): Rule {
   const { procedure, involvedSide } = context;
   // Without an operation, or where both sides were operated on, neither side goes before the other.
   const isOther = procedure !== undefined && involvedSide !== 'both' && finding.side !== 'midline' && finding.side !== involvedSide;
   const rule = ruleOfSide(finding, ranking, context, hurts, !isOther);
   if (!isOther || involvedSide === undefined) return rule;
-  return { by: [rule.by[0]! + LATER, rule.by[1]!], place: `the other side, after the operated one; ${rule.place}` };
+  return { by: [rule.by[0] + LATER, rule.by[1]], place: { ...rule.place, otherSide: true } };
 }
 
 /** Further back than any rule puts a finding. */
@@ -109,29 +115,24 @@ function ruleOfSide(
   { complaintAt, procedure }: RankContext,
   hurts: ReadonlySet<string>,
   isOperated: boolean,
-) {
+): Rule {
   if (isOperated && procedure && STRAIGHT_FIRST.test(procedure.id) && finding.motion === 'knee.extension')
-    return { by: [-1, 0], place: 'after surgery on the knee, loss of straightening comes first', isStraighteningFirst: true as const };
+    return { by: [-1, 0], place: { by: 'straight-first' } };
   const joint = jointOf(finding.motion);
-  const where = regionName(joint).toLowerCase();
   switch (ranking) {
     case 'ground-up':
-      return { by: [0, FROM_THE_GROUND.indexOf(joint)], place: `from the ground up: ${where}` };
+      return { by: [0, FROM_THE_GROUND.indexOf(joint)], place: { by: 'ground-up', joint } };
     case 'nearest-complaint': {
-      if (!complaintAt) return { by: [0, 0], place: 'no joint is named for the complaint: the largest loss first' };
+      if (!complaintAt) return { by: [0, 0], place: { by: 'no-complaint' } };
       const apart = jointsApart(complaintAt, joint);
-      const words =
-        apart === 0
-          ? 'the joint of the complaint'
-          : `${apart} ${apart === 1 ? 'joint' : 'joints'} from the complaint (${regionName(complaintAt).toLowerCase()})`;
-      return { by: [0, apart], place: `${where}: ${words}` };
+      return { by: [0, apart], place: { by: 'nearest', joint, complaintAt, apart } };
     }
     case 'painless-first': {
       const painful = hurts.has(wayOf(finding));
-      return { by: [0, painful ? 1 : 0], place: painful ? 'short and painful: after what is painless' : 'short and painless first' };
+      return { by: [0, painful ? 1 : 0], place: { by: 'painless-first', hurts: painful } };
     }
     default:
-      return { by: [0, 0], place: 'the largest loss first' };
+      return { by: [0, 0], place: { by: 'largest' } };
   }
 }
 
@@ -153,8 +154,9 @@ export function explainMoves(before: readonly Finding[], after: readonly Finding
   return after
     .flatMap((finding, at): Move[] => {
       const from = places.get(idOf(finding));
-      const name = `${sidedName(finding.motion, finding.side, finding.digit)}: ${finding.verdict}`;
-      return from === undefined || from === at + 1 ? [] : [{ name, from, to: at + 1, because: finding.place }];
+      if (from === undefined || from === at + 1) return [];
+      const name = `${sidedName(finding.motion, finding.side, finding.digit)}: ${saidOf(finding).verdict}`;
+      return [{ name, from, to: at + 1, because: placeWords(finding) }];
     })
     .sort((a, b) => b.from - b.to - (a.from - a.to));
 }

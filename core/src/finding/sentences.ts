@@ -1,9 +1,7 @@
-import { KINDS } from './kinds.js';
-import type { Finding } from './types.js';
+import { kindOf, type Finding } from './kinds.js';
 
 /** What one motion of one side has to say at one place of the order, in one sentence. */
 export interface Sentence {
-  readonly subject: string;
   /** The heaviest first; losses of the other mode after it. */
   readonly findings: readonly Finding[];
 }
@@ -16,18 +14,18 @@ export interface Sentence {
  * @param findings in order
  */
 export function sentencesOf(findings: readonly Finding[]): Sentence[] {
-  const sentences: { subject: string; findings: Finding[] }[] = [];
-  const open = new Map<string, { subject: string; findings: Finding[] }>();
+  const sentences: { findings: Finding[] }[] = [];
+  const open = new Map<string, { findings: Finding[] }>();
   for (const finding of findings) {
-    if (KINDS[finding.kind].aside) continue;
-    const { joins } = KINDS[finding.kind];
+    const { aside, joins } = kindOf(finding.kind) ?? {};
+    if (aside) continue;
     const way = `${finding.protocol}|${finding.side}|${finding.digit ?? ''}`;
     const there = joins ? open.get(way) : undefined;
     if (there) {
       there.findings.push(finding);
       continue;
     }
-    const sentence = { subject: finding.subject, findings: [finding] };
+    const sentence = { findings: [finding] };
     sentences.push(sentence);
     if (joins) open.set(way, sentence);
   }

@@ -1,4 +1,5 @@
-import { formatNumber, formatSigned } from '../angle/words.js';
+import { formatNumber, formatSigned, formatSize } from '../words/figures.js';
+import { say } from '../words/say.js';
 import { protocolOf } from '../catalogue/index.js';
 import { mdcOfDifference } from '../error/sem.js';
 import type { MeasuredValue } from '../measurement.js';
@@ -19,9 +20,6 @@ export interface TotalArc {
   readonly difference: number | null;
   /** Error of that difference, from all four readings. */
   readonly mdc: number | null;
-  /** "88° apart, real" */
-  readonly verdict: string;
-  readonly words: string;
 }
 
 export interface ArcOfSide {
@@ -31,7 +29,8 @@ export interface ArcOfSide {
   readonly sem: number;
 }
 
-const ROTATIONS: readonly (readonly [Joint, MotionId, MotionId])[] = [
+const ARC_NAMES = { shoulder: 'Shoulder rotation, total', hip: 'Hip rotation, total' } as const;
+const ROTATIONS: readonly (readonly [keyof typeof ARC_NAMES, MotionId, MotionId])[] = [
   ['shoulder', 'shoulder.externalRotation', 'shoulder.internalRotation'],
   ['hip', 'hip.externalRotation', 'hip.internalRotation'],
 ];
@@ -73,32 +72,41 @@ export function totalArcs(measured: readonly MeasuredValue[]): TotalArc[] {
       if (!left && !right) return [];
       const difference = left && right ? left.value - right.value : null;
       const mdc = left && right ? mdcOfDifference(left.sem, right.sem) : null;
-      const name = `${joint === 'hip' ? 'Hip' : 'Shoulder'} rotation, total`;
-      const words = describe(joint, left, right, difference, mdc);
-      const verdict =
-        difference === null || mdc === null
-          ? 'one side alone'
-          : `${formatNumber(Math.round(Math.abs(difference)))}° apart, ${Math.abs(difference) < mdc ? 'within error' : 'real'}`;
-      return [
-        { joint, name, mode, position, motions: [firstMotion, lastMotion], how: label, left, right, difference, mdc, verdict, words },
-      ];
+      const name = ARC_NAMES[joint];
+      return [{ joint, name, mode, position, motions: [firstMotion, lastMotion], how: label, left, right, difference, mdc }];
     });
   });
 }
 
-function describe(joint: Joint, left: ArcOfSide | null, right: ArcOfSide | null, difference: number | null, mdc: number | null): string {
+/** "8° apart, within error" */
+export function arcVerdict({ difference, mdc }: TotalArc): string {
+  if (difference === null || mdc === null) return say('one side alone');
+  const size = formatSize(Math.abs(difference));
+  return Math.abs(difference) < mdc ? say('{size} apart, within error', { size }) : say('{size} apart, real', { size });
+}
+
+/** Whether one end was given up for the other, and by how much the whole differs. */
+export function arcWords({ joint, left, right, difference, mdc }: TotalArc): string {
   const sum = (arc: ArcOfSide) => `${formatNumber(arc.first)} + ${formatNumber(arc.last)} = ${formatNumber(arc.value)}°`;
-  const sides = [left && `left ${sum(left)}`, right && `right ${sum(right)}`].filter(Boolean).join(', ');
-  if (!left || !right || difference === null || mdc === null) return `${sides}; the other side is not measured`;
-  const size = `left − right ${formatSigned(difference)}°`;
+  const sides = [left && say('left {sum}', { sum: sum(left) }), right && say('right {sum}', { sum: sum(right) })]
+    .filter(Boolean)
+    .join(', ');
+  if (!left || !right || difference === null || mdc === null) return say('{sides}; the other side is not measured', { sides });
+  const parts = { sides, size: `${formatSigned(difference)}°`, mdc: formatNumber(mdc), usual: THROWERS_ARC };
   if (Math.abs(difference) >= mdc)
-    return `${sides}; ${size}, more than measuring error (${formatNumber(mdc)}°): the arc itself is less on one side`;
+    return say('{sides}; left − right {size}, more than measuring error ({mdc}°): the arc itself is less on one side', parts);
   const [first, last] = [left.first - right.first, left.last - right.last];
   const traded =
     Math.min(Math.abs(first), Math.abs(last)) >= TRADED / 2 && Math.max(Math.abs(first), Math.abs(last)) >= TRADED && first * last < 0;
-  const closely = Math.abs(difference) <= THROWERS_ARC ? '' : `, though beyond the ${THROWERS_ARC}° usual between the arms of throwers`;
-  return (
-    `${sides}; ${size}, within measuring error (${formatNumber(mdc)}°)` +
-    (traded ? ': one end is traded for the other, the arc is the same' : joint === 'shoulder' ? closely : '')
-  );
+  if (traded)
+    return say(
+      '{sides}; left − right {size}, within measuring error ({mdc}°): one end is traded for the other, the arc is the same',
+      parts,
+    );
+  return joint === 'shoulder' && Math.abs(difference) > THROWERS_ARC
+    ? say(
+        '{sides}; left − right {size}, within measuring error ({mdc}°), though beyond the {usual}° usual between the arms of throwers',
+        parts,
+      )
+    : say('{sides}; left − right {size}, within measuring error ({mdc}°)', parts);
 }

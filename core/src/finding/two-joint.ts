@@ -1,11 +1,13 @@
-import { formatNumber } from '../angle/words.js';
 import { protocolOf } from '../catalogue/index.js';
 import { mdcOfDifference } from '../error/sem.js';
 import type { Source } from '../terms.js';
 import { COMMON_PRACTICE } from '../terms.js';
-import { errorLine, finding, sizeWords, trialArithmetic } from './make.js';
+import { say, upper } from '../words/say.js';
+import { errorStep, found, sizeOf } from './make.js';
 import { weigh } from './severity.js';
-import type { Detector } from './types.js';
+import { note, readings, type Step } from './steps.js';
+import { nameOf } from './sums.js';
+import type { Kind } from './types.js';
 
 /** One range measured with a muscle's other joint stretching it, and with that joint slackening it. Protocol ids. */
 interface Pair {
@@ -81,41 +83,70 @@ export const TWO_JOINT_PAIRS: readonly Pair[] = [
   },
 ];
 
+/** What ends the range, and what slackens it. */
+interface Facts {
+  readonly muscle: string;
+  readonly slackened: string;
+  readonly gap: number;
+}
+
 /**
  * Range that grows when the other joint slackens a muscle: the muscle, not the
  * joint, ends it. Both tests on the same side, in the same mode.
  */
-export const twoJointLimit: Detector = ({ measured, thresholds }) =>
-  measured.flatMap((taut) => {
-    const { side, mode, digit } = taut.measurement;
-    const id = protocolOf(taut.measurement).id;
-    return TWO_JOINT_PAIRS.filter((pair) => pair.taut === id).flatMap((pair) => {
-      const slack = measured.find(
-        ({ measurement: m }) => protocolOf(m).id === pair.slack && m.side === side && m.mode === mode && m.digit === digit,
-      );
-      if (!slack || (pair.below !== undefined && taut.value >= pair.below)) return [];
-      const mdc = mdcOfDifference(taut.sem, slack.sem);
-      const gap = slack.value - taut.value;
-      if (gap <= Math.max(mdc, thresholds.activeGap)) return [];
-      const weight = weigh({ value: taut.value, expected: slack.value, better: 'more', mdc }, thresholds);
-      return [
-        finding(taut, {
-          kind: 'two-joint-limit',
-          severity: weight.severity === 'marked' ? 'moderate' : weight.severity,
-          expected: slack.value,
-          timesError: weight.timesError,
-          verdict: `${sizeWords(taut, gap)} more with ${pair.slackened}: points to ${pair.muscle}`,
-          because: [
-            `stretched: ${trialArithmetic(taut)}`,
-            `with ${pair.slackened}: ${trialArithmetic(slack)}`,
-            `${formatNumber(slack.value)} − ${formatNumber(taut.value)} = ${formatNumber(gap)}°; error of a difference ${formatNumber(mdc)}°, and at least ${formatNumber(thresholds.activeGap)}°`,
-            ...(pair.below === undefined
-              ? []
-              : [`the slack test goes further in most people: it counts only where the stretched one stays below ${pair.below}°`]),
-            errorLine(taut),
-            `${pair.source.cite}${pair.source.fromMemory ? ' (from memory)' : ''}`,
-          ],
-        }),
-      ];
-    });
-  });
+export const twoJointLimit: Kind<Facts> = {
+  stage: 'pattern',
+  rank: 0,
+  mark: 'inner',
+  detect: ({ measured, thresholds }) =>
+    measured.flatMap((taut) => {
+      const { side, mode, digit } = taut.measurement;
+      const id = protocolOf(taut.measurement).id;
+      return TWO_JOINT_PAIRS.filter((pair) => pair.taut === id).flatMap((pair) => {
+        const slack = measured.find(
+          ({ measurement: m }) => protocolOf(m).id === pair.slack && m.side === side && m.mode === mode && m.digit === digit,
+        );
+        if (!slack || (pair.below !== undefined && taut.value >= pair.below)) return [];
+        const mdc = mdcOfDifference(taut.sem, slack.sem);
+        const gap = slack.value - taut.value;
+        if (gap <= Math.max(mdc, thresholds.activeGap)) return [];
+        const weight = weigh({ value: taut.value, expected: slack.value, better: 'more', mdc }, thresholds);
+        const steps: Step[] = [
+          readings(taut, 'stretched'),
+          readings(slack, `with ${pair.slackened}`),
+          {
+            step: 'difference',
+            motion: taut.measurement.motion,
+            from: slack.value,
+            take: taut.value,
+            is: gap,
+            mdc,
+            least: thresholds.activeGap,
+          },
+        ];
+        if (pair.below !== undefined)
+          steps.push(
+            note('the slack test goes further in most people: it counts only where the stretched one stays below {below}', {
+              below: { value: pair.below, unit: 'deg' },
+            }),
+          );
+        steps.push(errorStep(taut), { step: 'source', source: pair.source });
+        return [
+          found(taut, {
+            severity: weight.severity === 'marked' ? 'moderate' : weight.severity,
+            expected: slack.value,
+            timesError: weight.timesError,
+            facts: { muscle: pair.muscle, slackened: pair.slackened, gap },
+            steps,
+          }),
+        ];
+      });
+    }),
+  verdict: (f) =>
+    say('{size} more with {slackened}: points to {muscle}', {
+      size: sizeOf(f, f.facts.gap),
+      slackened: say(f.facts.slackened),
+      muscle: say(f.facts.muscle),
+    }),
+  sum: { at: 6, words: (all) => all.map((f) => `${upper(nameOf(f))}: ${f.verdict}.`).join(' ') },
+};

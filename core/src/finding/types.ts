@@ -3,12 +3,14 @@ import type { ErrorContext } from '../error/own.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { Agreement, NeedComparison, NormComparison } from '../norms/index.js';
 import type { Precaution } from '../precaution/precaution.js';
+import type { Change } from './change.js';
+import type { FindingStage } from './stages.js';
+import type { Step } from './steps.js';
 import type { TotalArc } from './total-arc.js';
-import type { AmountUnit, Digit, FindingKind, InvolvedSide, Mode, MotionId, Position, Severity, Side, Unit } from '../terms.js';
+import type { AmountUnit, Digit, InvolvedSide, Joint, Mode, MotionId, Position, Severity, Side, Unit } from '../terms.js';
 
-/** One thing the numbers say, with the reason. Values in the motion's unit. */
-export interface Finding {
-  readonly kind: FindingKind;
+/** What a finding is about, and the figures every kind has. Values in the motion's unit. */
+export interface About {
   readonly severity: Severity;
   readonly motion: MotionId;
   readonly side: Side;
@@ -28,21 +30,48 @@ export interface Finding {
   /** |difference| in multiples of the error it has to beat. */
   readonly timesError: number | null;
   readonly agreement: Agreement | null;
-  /** The sentence a screen or a report shows: who, and what about it. */
+}
+
+/** What a kind found, before it is named and has its place. */
+export interface Found<F = unknown> extends About {
+  /** What this kind knows beside the figures. */
+  readonly facts: F;
+  /** Readings, sources, errors and arithmetic, in the order in which they are read. Never empty. */
+  readonly steps: readonly Step[];
+}
+
+/** A finding of one kind before it has its place among the others. */
+export interface UnplacedOf<K extends string, F> extends Found<F> {
+  readonly kind: K;
+}
+
+/** A finding of one kind in its place. */
+export interface FindingOf<K extends string, F> extends UnplacedOf<K, F> {
+  /** Why it stands where it stands in the order. */
+  readonly place: Place;
+  /** How it read when it was signed: a copy keeps its words. */
+  readonly said?: Said;
+}
+
+/** A finding in words. */
+export interface Said {
+  /** What it is about: "Left hip internal rotation, passive 19°". */
   readonly subject: string;
   readonly verdict: string;
   /** The verdict where what it is about was named already: "4 of 10, groin", "14° more". */
   readonly brief: string;
-  /** Values, source, error and arithmetic, one step a line. Never empty. */
+  /** Its steps, one a line. */
   readonly because: readonly string[];
-  /** Why it stands where it stands in the order. */
   readonly place: string;
-  /** True where it comes first because of an operation on that knee. */
-  readonly isStraighteningFirst?: true;
 }
 
-/** A finding before it has its place among the others. */
-export type Unplaced = Omit<Finding, 'place' | 'isStraighteningFirst'>;
+/** Which part of the rule put a finding where it stands. */
+export type Place = (
+  | { readonly by: 'stage' | 'largest' | 'straight-first' | 'no-complaint' }
+  | { readonly by: 'ground-up'; readonly joint: Joint }
+  | { readonly by: 'nearest'; readonly joint: Joint; readonly complaintAt: Joint; readonly apart: number }
+  | { readonly by: 'painless-first'; readonly hurts: boolean }
+) & { readonly otherSide?: true };
 
 /** What a clinic may set. */
 export interface Thresholds {
@@ -90,8 +119,40 @@ export interface Evidence {
   readonly errors: ErrorContext;
   readonly arcs: readonly TotalArc[];
   readonly thresholds: Thresholds;
+  /** What lies between each reading and the one of the last visit that was taken the same way. */
+  readonly sinceLast: ReadonlyMap<MeasurementKey, Change>;
   readonly previous: { readonly on: Session['assessedOn']; readonly byKey: ReadonlyMap<MeasurementKey, MeasuredValue> } | undefined;
 }
 
-/** One kind of finding: looks at the evidence, returns what it found. */
-export type Detector = (evidence: Evidence) => Unplaced[];
+/** One part of the draft of a summary: what all findings of the kinds that share it come to in a sentence; '' for nothing to say. */
+export interface Sum {
+  /** Where in the summary it stands. */
+  readonly at: number;
+  readonly words: (findings: readonly (About & Said)[]) => string;
+}
+
+/** The shape a kind has on a screen, so that colour never has to tell. */
+export type Mark = 'gap' | 'sides' | 'inner' | 'again' | 'pain' | 'steps' | 'notch' | 'change' | 'plain';
+
+/** Everything there is to a kind of finding. `F`: what it knows beside the figures. */
+export interface Kind<F = unknown> {
+  readonly stage: FindingStage;
+  /** Order among kinds of one stage where all else is alike. */
+  readonly rank: number;
+  readonly mark: Mark;
+  /** Losses of one motion are told in one sentence. */
+  readonly joins?: true;
+  /** Told apart from what matters today. */
+  readonly aside?: true;
+  /** A reason to measure it again next time. */
+  readonly telling?: true;
+  /** Says something about an answer (yes or no) too; the others judge amounts. */
+  readonly ofAnswers?: true;
+  readonly detect: (evidence: Evidence) => Found<F>[];
+  /** What it is about, where that is not the reading. */
+  subject?(found: Found<F>): string;
+  verdict(found: Found<F>): string;
+  /** The verdict where what it is about was named already, where that is shorter. */
+  brief?(found: Found<F>): string;
+  readonly sum?: Sum;
+}

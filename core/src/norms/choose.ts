@@ -32,8 +32,11 @@ export interface NormChoice {
   readonly comparable: boolean;
 }
 
-/** What counts first when no entry fits in everything. */
-const ORDER: readonly NormFlag[] = ['other-mode', 'other-position', 'other-protocol', 'nearest-age', 'other-sex'];
+/** What counts first when no entry fits in everything: each weighs more than all that follow. */
+const WEIGHTS = { 'other-mode': 16, 'other-position': 8, 'other-protocol': 4, 'nearest-age': 2, 'other-sex': 1 } as const satisfies Record<
+  NormFlag,
+  number
+>;
 
 const indexes = new WeakMap<NormSet, ReadonlyMap<MotionId, readonly NormEntry[]>>();
 
@@ -68,31 +71,39 @@ const THUMB: Digit = 1;
  * @returns undefined when the set has no value for the motion
  */
 export function chooseNorm(set: NormSet, query: NormQuery): NormChoice | undefined {
-  let best: { misfit: readonly number[]; choice: NormChoice } | undefined;
+  let best: NormEntry | undefined;
+  let [least, leastGap] = [Infinity, Infinity];
   for (const entry of entriesOf(set, query.motion)) {
     if (!isAsked(entry, query)) continue;
-    const gap = entry.ages ? yearsOutside(entry.ages, query.age) : Math.max(0, ADULT - query.age);
-    const flags: NormFlag[] = [];
-    if (entry.mode !== 'any' && entry.mode !== query.mode) flags.push('other-mode');
-    if (entry.position !== 'any' && entry.position !== query.position) flags.push('other-position');
-    if (entry.variant !== 'any' && (entry.variant ?? null) !== (query.variant ?? null)) flags.push('other-protocol');
-    if (entry.sex !== 'any' && entry.sex !== query.sex) flags.push('other-sex');
-    if (gap > 0) flags.push('nearest-age');
-    const misfit = [...ORDER.map((f) => (flags.includes(f) ? 1 : 0)), gap];
-    if (!best || isLess(misfit, best.misfit)) {
-      best = { misfit, choice: { entry, flags, comparable: !flags.some((f) => BARRING.includes(f)) } };
-    }
+    const misfit = misfitOf(entry, query);
+    if (misfit > least) continue;
+    const gap = gapOf(entry, query);
+    if (misfit === least && gap >= leastGap) continue;
+    [best, least, leastGap] = [entry, misfit, gap];
   }
-  return best?.choice;
+  if (!best) return undefined;
+  const flags = NORM_FLAGS.filter((flag) => (least & WEIGHTS[flag]) !== 0);
+  return { entry: best, flags, comparable: !flags.some((f) => BARRING.includes(f)) };
+}
+
+/** What does not fit, as a sum of weights. */
+function misfitOf(entry: NormEntry, query: NormQuery): number {
+  let misfit = 0;
+  if (entry.mode !== 'any' && entry.mode !== query.mode) misfit += WEIGHTS['other-mode'];
+  if (entry.position !== 'any' && entry.position !== query.position) misfit += WEIGHTS['other-position'];
+  if (entry.variant !== 'any' && (entry.variant ?? null) !== (query.variant ?? null)) misfit += WEIGHTS['other-protocol'];
+  if (entry.sex !== 'any' && entry.sex !== query.sex) misfit += WEIGHTS['other-sex'];
+  if (gapOf(entry, query) > 0) misfit += WEIGHTS['nearest-age'];
+  return misfit;
+}
+
+/** Years between the person and whom the entry is of. */
+function gapOf({ ages }: NormEntry, { age }: NormQuery): number {
+  return ages ? yearsOutside(ages, age) : Math.max(0, ADULT - age);
 }
 
 /** 0 inside the band; otherwise how far the age lies from its nearer edge. */
 function yearsOutside(band: AgeBand, age: number): number {
   if (age < band.from) return band.from - age;
   return age < band.to ? 0 : age - band.to + 1;
-}
-
-function isLess(a: readonly number[], b: readonly number[]): boolean {
-  const at = a.findIndex((value, index) => value !== b[index]);
-  return at >= 0 && (a[at] ?? 0) < (b[at] ?? 0);
 }

@@ -14,13 +14,16 @@ export function wholeOrder(first: readonly string[], own: readonly NormSet[] = [
   return [...new Set(all)].filter((id) => installed.has(id));
 }
 
-/** The comparison that judges: of the first set of an order with a comparable value. */
-export function judging(order: readonly string[], comparisons: readonly NormComparison[]): NormComparison | undefined {
-  for (const id of order) {
-    const found = comparisons.find((comparison) => comparison.set === id);
-    if (found?.comparable) return found;
+/** The comparison that judges: of the first set of an order with a comparable value. `places`: where each set stands in it. */
+export function judging(places: ReadonlyMap<string, number>, comparisons: readonly NormComparison[]): NormComparison | undefined {
+  let first: NormComparison | undefined;
+  let at = Infinity;
+  for (const comparison of comparisons) {
+    const place = places.get(comparison.set);
+    if (!comparison.comparable || place === undefined || place >= at) continue;
+    [first, at] = [comparison, place];
   }
-  return undefined;
+  return first;
 }
 
 /** The first set of an order with a comparable value, before anything has been read; and where it expects people. */

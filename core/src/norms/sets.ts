@@ -79,5 +79,7 @@ export function setsFor(motion: MotionId): readonly NormSet[] {
  * @param own sets of the clinic beside those that come with the program
  */
 export function findNormSet(id: string, own: readonly NormSet[] = []): NormSet | undefined {
-  return NORM_SETS.find((set) => set.id === id) ?? own.find((set) => set.id === id);
+  return BY_ID.get(id) ?? own.find((set) => set.id === id);
 }
+
+const BY_ID: ReadonlyMap<string, NormSet> = new Map(NORM_SETS.map((set) => [set.id, set]));

@@ -1,4 +1,4 @@
-import { formatNumber, suffixOf } from '../angle/words.js';
+import { formatNumber, suffixOf } from '../words/figures.js';
 import { findMotion, protocolOfId, regionName } from '../catalogue/index.js';
 import type { IsoDate, Mode, MotionId, Side } from '../terms.js';
 import type { PrecautionKind } from './kinds.js';

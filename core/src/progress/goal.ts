@@ -1,4 +1,4 @@
-import { describeEnd, formatNumber, formatSize } from '../angle/words.js';
+import { describeEnd, formatNumber, formatSize } from '../words/figures.js';
 import { motion } from '../catalogue/index.js';
 import { bandAround } from '../error/sem.js';
 import { shortfall, TASK_NEEDS } from '../norms/index.js';

@@ -1,6 +1,7 @@
 import type { Measurement, Session } from '../assessment.js';
 import { COURSES } from '../course/index.js';
 import { addWeeks } from '../days.js';
+import { errorSourceWords } from '../error/index.js';
 import { PROCEDURES } from '../procedure/index.js';
 import {
   changeAt,
@@ -50,11 +51,11 @@ const left = (sessions: readonly Session[], more = {}) => progressOf(sessions, {
 describe('progress over eight visits after a knee replacement', () => {
   it('uses the error published for knees after replacement, and finds the gain real', () => {
     const series = left(eight);
-    expect(series.errorSource).toContain('Stratford');
+    expect(errorSourceWords(series.errorSource)).toContain('Stratford');
     expect(series.sinceFirst).toEqual(jasmine.objectContaining({ change: 44, verdict: 'more' }));
     expect(series.sinceFirst!.mdc).toBeCloseTo(1.96 * Math.SQRT2 * 4.1, 9);
     const { errorSource, ...sinceFirst } = series.sinceFirst!;
-    expect(errorSource).toContain('Stratford');
+    expect(errorSourceWords(errorSource)).toContain('Stratford');
     expect(changeAt(series, 0)).toEqual(sinceFirst);
     expect(changeAt(series, 6)).toEqual(jasmine.objectContaining({ before: series.points[6]!.value, now: series.points[7]!.value }));
     expect([changeAt(series, 7), changeAt(series, -1)]).toEqual([null, null]);
@@ -126,7 +127,7 @@ describe('progress over eight visits after a knee replacement', () => {
       adoptedOn: '2026-11-01',
     } as const;
     expect(change([own]).verdict).toBe('more');
-    expect(change([own]).errorSource).toContain('own study, 12 people × 2 repeats');
+    expect(errorSourceWords(change([own]).errorSource)).toContain('own study, 12 people × 2 repeats');
     expect(change([{ ...own, protocol: 'knee.flexion/prone' }]).verdict).toBe('within-error');
   });
 });

@@ -1,4 +1,4 @@
-import { endFigure, formatNumber, formatSigned, suffixOf } from '../angle/words.js';
+import { endFigure, formatNumber, formatSigned, suffixOf } from '../words/figures.js';
 import { motion } from '../catalogue/index.js';
 import { mdcOfDifference } from '../error/sem.js';
 import type { ErrorContext } from '../error/own.js';

@@ -1,4 +1,5 @@
 import type { Measurement, Session } from '../assessment.js';
+import { errorSourceWords } from '../error/index.js';
 import { changeAt, seriesOf } from './index.js';
 
 const visit = (assessedOn: string, end: number, over: Partial<Measurement> = {}): Session => ({
@@ -56,7 +57,7 @@ describe('series over visits', () => {
     expect(changeAt(series!, 0)).toEqual(jasmine.objectContaining({ before: 90, now: 108, verdict: 'more' }));
     expect(changeAt(series!, 1)!.caveats).toEqual([]);
     const { errorSource, ...sinceLast } = series!.sinceLast!;
-    expect(errorSource).toContain('two examiners');
+    expect(errorSourceWords(errorSource)).toContain('two examiners');
     expect(changeAt(series!, 2)).toEqual(sinceLast);
   });
 

@@ -1,3 +1,4 @@
+import type { ErrorSource } from '../error/source.js';
 import { compareDays } from '../days.js';
 import type { MeasurementKey, Session } from '../assessment.js';
 import { protocolName, protocolOf } from '../catalogue/index.js';
@@ -40,7 +41,7 @@ export interface Series {
   readonly sinceFirst: Change | null;
   /** The same motion by another protocol: said, never joined. */
   readonly notJoined: readonly NotJoined[];
-  readonly errorSource: string;
+  readonly errorSource: ErrorSource;
 }
 
 /** Readings of the same motion that were taken by another protocol. */

@@ -1,4 +1,4 @@
-import { describeEnd, formatNumber, formatSigned, formatSize, rounded, suffixOf } from '../angle/words.js';
+import { describeEnd, formatNumber, formatSigned, formatSize, rounded, suffixOf } from '../words/figures.js';
 import { motion } from '../catalogue/index.js';
 import type { CourseStanding } from '../course/index.js';
 import { weeksSince } from '../days.js';

@@ -2,7 +2,7 @@ import { handsToCm, handWords, type HandWidths } from '../angle/hands.js';
 import { dualExcursion, type Sense } from '../angle/excursion.js';
 import { isOnScale, movedBetween, possibleWays, rangeOf, unfoldQuadrant, type DeviceScale, type Moved } from '../angle/scale.js';
 import { entryUnitsFor, toKept, type EntryUnit } from '../angle/units.js';
-import { describeEnd, formatNumber, suffixOf } from '../angle/words.js';
+import { describeEnd, formatNumber, suffixOf } from '../words/figures.js';
 import { storedTrial, type StoredReading } from '../assessment.js';
 import { checkValue, isTooFine } from '../catalogue/check.js';
 import { motion, type Protocol } from '../catalogue/index.js';

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { DEFAULT_THRESHOLDS, NORM_SETS, normSetToRows, type NormSet } from '@dial-gauge/core';
+import { DEFAULT_THRESHOLDS, NORM_SETS, normSetToRows, saidOf, type Finding, type NormSet } from '@dial-gauge/core';
 import type { Express } from 'express';
 import Papa from 'papaparse';
 import request, { type Agent } from 'supertest';
@@ -108,7 +108,7 @@ describe('norm sets and thresholds over HTTP', () => {
     const short = async () => {
       const { body } = await agent.get(`/api/visits/${visit}/judgement`).expect(200);
       const found = body.judgement.findings.find((f: { kind: string }) => f.kind === 'short-of-normal');
-      return found && [found.verdict, found.agreement.of];
+      return found && [saidOf(found as Finding).verdict, found.agreement.of];
     };
     const before = (await short())!;
     // Passive: the first set has active figures alone, the next one that may be compared judges.

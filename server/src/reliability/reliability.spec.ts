@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { saidOf } from '@dial-gauge/core';
 import { startClinics, type Clinics } from '../testing/harness.js';
 import { episodes, type Episodes } from '../testing/episodes.js';
 
@@ -62,7 +63,7 @@ describe('own errors', () => {
       const { body: adopted } = await agent.post(`/api/studies/${id}/adoption`).send({ basis: 'agreement' }).expect(200);
       expect(adopted.adopted.sem).toBeCloseTo(Math.sqrt(2 / 3), 9);
       expect((await verdict())!.kind).toBe('changed');
-      expect((await verdict())!.because.join(' ')).toContain('this clinic’s own study, 4 people × 2 repeats of one examiner');
+      expect(saidOf((await verdict())!).because.join(' ')).toContain('this clinic’s own study, 4 people × 2 repeats of one examiner');
       const { body: progress } = await agent.get(`/api/visits/${after}/progress`).expect(200);
       expect(progress.series[0].sinceLast.verdict).toBe('more');
       expect((await agent.get(`/api/visits/${after}`).expect(200)).body.ownErrors.length).toBe(1);

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { inWords } from '@dial-gauge/core';
 import { startClinics, type Clinics } from '../testing/harness.js';
 import request, { type Test } from 'supertest';
 import { Threads } from '../platform/threads.js';
@@ -86,7 +87,8 @@ describe('a signed visit', () => {
       .send({ normSets: ['aaos-1965'], ranking: 'ground-up' })
       .expect(200);
     const after = await judgement(id);
-    expect(after.judgement).toEqual(before.judgement);
+    // The same findings, and the words in which they were read.
+    expect(after.judgement).toEqual({ ...before.judgement, findings: before.judgement.findings.map(inWords) });
     await agent.post(`/api/visits/${id}/amendment`).send({ why: 'look again' }).expect(200);
     expect((await judgement(id)).judgement).toEqual(
       jasmine.objectContaining({ ranking: 'ground-up', normSet: jasmine.objectContaining({ id: 'aaos-1965' }) }),

@@ -1,5 +1,5 @@
 import type { NewAmendment, NewSignature, SignedCopy, SummaryChange } from '@dial-gauge/contract';
-import { judgementOfToday } from '@dial-gauge/core';
+import { inWords, judgementOfToday } from '@dial-gauge/core';
 import { Episode } from '../episodes/entities.js';
 import { goalsOf } from '../goals/store.js';
 import { Patient } from '../patients/entities.js';
@@ -63,7 +63,8 @@ export async function sign(work: UnitOfWork, visitId: string, { id, summary, see
     number: 1 + (await manager.countBy(Signature, { clinicId, visitId })),
     summary,
     why: visit.amending?.why ?? '',
-    judgement,
+    // A copy reads as it read.
+    judgement: { ...judgement, findings: judgement.findings.map(inWords) },
     context: { patient, episode, goals: await goalsOf(work, visit.episodeId) },
     signedBy: caller.userId,
     signedAt: now,

@@ -1,11 +1,14 @@
+import { provideEnvironmentInitializer } from '@angular/core';
 import type { Routes } from '@angular/router';
+import { localeOf, speak } from '@dial-gauge/core';
 import { provideIcons } from './ui/icons';
 
 /** The pages of whoever is signed in. */
 export const INSIDE: Routes = [
   {
     path: '',
-    providers: [provideIcons()],
+    // Figures and days as whoever reads them writes them.
+    providers: [provideIcons(), provideEnvironmentInitializer(() => speak(localeOf(navigator.language)))],
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'caseload' },
       { path: 'caseload', title: 'Caseload', loadComponent: () => import('./caseload/caseload').then((m) => m.CaseloadPage) },

@@ -21,7 +21,8 @@ import { toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { OddRecords } from '../ui/odd-records';
 import { halfEntered } from './half-entered';
-import { dayWords, episodeWords, fullName, personWords, today } from './words';
+import { episodeWords, fullName, personWords, today } from './words';
+import { dayWords } from '@dial-gauge/core';
 
 const ORDER_WORDS: Readonly<Record<CaseloadOrder, string>> = { latest: 'seen last first', name: 'by name', due: 'due first' };
 /** Rows from the end at which the next page is asked for. */

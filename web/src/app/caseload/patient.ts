@@ -3,11 +3,12 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { PATIENTS, VISITS, type EpisodeView } from '@dial-gauge/contract';
+import { dayWords } from '@dial-gauge/core';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
-import { dayWords, episodeWords, fullName, personWords, today } from './words';
+import { episodeWords, fullName, personWords, today } from './words';
 
 /** One patient: episodes of care, their visits, and the button that starts the next one. */
 @Component({

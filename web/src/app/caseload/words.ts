@@ -1,14 +1,15 @@
 import type { EpisodeView, PatientView } from '@dial-gauge/contract';
-import { ageOn, findProcedure } from '@dial-gauge/core';
+import { ageOn, dayWords, findProcedure, shortDay } from '@dial-gauge/core';
 import { format, formatISO, parseISO } from 'date-fns';
 
 /** Today as this device has it. */
 export const today = (): string => formatISO(new Date(), { representation: 'date' });
 
-/** "26 Oct 2026" */
-export const dayWords = (day: string): string => format(parseISO(day), 'd MMM yyyy');
-/** "26 Oct" */
-export const shortDay = (day: string): string => format(parseISO(day), 'd MMM');
+/** "26 Oct, 14:05": a moment as it was on this device's clock. */
+export const momentWords = (at: string): string => `${shortDay(dayOf(at))}, ${format(parseISO(at), 'HH:mm')}`;
+/** "26 Oct 2026, 14:05" */
+export const fullMoment = (at: string): string => `${dayWords(dayOf(at))}, ${format(parseISO(at), 'HH:mm')}`;
+const dayOf = (at: string): string => formatISO(parseISO(at), { representation: 'date' });
 
 export const fullName = ({ givenName, familyName }: PatientView): string => `${givenName} ${familyName}`;
 

@@ -4,7 +4,9 @@ import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import type { JudgementView } from '@dial-gauge/contract';
 import {
   agreement,
+  arcWords,
   describeEnd,
+  errorSourceWords,
   flagWords,
   formatNumber,
   measurementKey,
@@ -14,6 +16,7 @@ import {
   protocolName,
   protocolOf,
   rounded,
+  saidOf,
   suffixOf,
   type JudgedMeasurement,
 } from '@dial-gauge/core';
@@ -42,7 +45,7 @@ export class EvidenceDialog {
   protected readonly votes = agreement(this.of.judged.norms);
   protected readonly needs = needWords(this.of.judged.needs);
   private readonly size = (value: number): string => `${formatNumber(value)}${suffixOf(this.about.unit)}`;
-  protected readonly error = `SEM ${this.size(this.of.judged.sem)}, MDC95 ${this.size(this.of.judged.mdc95)}: ${this.of.judged.errorSource}`;
+  protected readonly error = `SEM ${this.size(this.of.judged.sem)}, MDC95 ${this.size(this.of.judged.mdc95)}: ${errorSourceWords(this.of.judged.errorSource)}`;
 
   protected readonly norms = this.of.judged.norms.map((norm) => ({
     set: norm.setName,
@@ -60,6 +63,10 @@ export class EvidenceDialog {
   }));
 
   /** Every sentence about this reading, with its reasons. */
-  protected readonly findings = this.of.view.judgement.findings.filter((f) => measurementKey(f) === this.of.judged.key);
-  protected readonly arcs = this.of.view.judgement.arcs.filter((arc) => arc.motions.includes(this.m.motion) && arc.mode === this.m.mode);
+  protected readonly findings = this.of.view.judgement.findings
+    .filter((f) => measurementKey(f) === this.of.judged.key)
+    .map((f) => ({ kind: f.kind, ...saidOf(f) }));
+  protected readonly arcs = this.of.view.judgement.arcs
+    .filter((arc) => arc.motions.includes(this.m.motion) && arc.mode === this.m.mode)
+    .map((arc) => ({ how: arc.how, words: arcWords(arc) }));
 }

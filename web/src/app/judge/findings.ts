@@ -1,22 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { JudgementView } from '@dial-gauge/contract';
 import {
+  dayWords,
+  type Finding,
+  type FindingStage,
+  type Joint,
   modedName,
+  type Move,
   needWords,
+  notComparedWords,
   notJudgedWords,
+  type Ranking,
   RANKING_NAMES,
   RANKINGS,
   regionName,
   sentencesOf,
-  sidedName,
-  type Finding,
-  type FindingKind,
-  type Joint,
-  type Move,
-  type Ranking,
   type Side,
+  sidedName,
+  stageOf,
 } from '@dial-gauge/core';
-import { dayWords } from '../caseload/words';
+
 import { isAt } from './body-marks';
 import { FindingLine } from './finding-line';
 import { MobilityScore } from './mobility-score';
@@ -54,11 +57,11 @@ export class Findings {
     return at ? `${at.side === 'midline' ? '' : `${at.side} `}${regionName(at.joint).toLowerCase()}` : '';
   });
   protected readonly matter = computed(() => sentencesOf(this.all()));
-  protected readonly offersScore = computed(() => this.view().judgement.findings.some((f) => f.kind === 'beyond-normal'));
+  protected readonly offersScore = computed(() => this.view().judgement.findings.some((f) => stageOf(f.kind) === 'beyond'));
   protected readonly groups = computed(() =>
     [
-      { title: `Really changed since ${this.previous()}`, items: this.of('changed'), open: true },
-      { title: `Within measuring error since ${this.previous()}`, items: this.of('within-error'), open: false },
+      { title: `Really changed since ${this.previous()}`, items: this.of('change'), open: true },
+      { title: `Within measuring error since ${this.previous()}`, items: this.of('error'), open: false },
     ].filter((group) => group.items.length > 0),
   );
 
@@ -85,7 +88,7 @@ export class Findings {
   /** Readings that look alike but were taken another way. */
   protected readonly notCompared = computed(() =>
     this.view().judgement.measurements.flatMap(({ measurement: m, notCompared, key }) =>
-      notCompared.map((words) => ({ key, name: `${sidedName(m.motion, m.side, m.digit)}, ${m.mode}`, words })),
+      notCompared.map((of) => ({ key, name: `${sidedName(m.motion, m.side, m.digit)}, ${m.mode}`, words: notComparedWords(of) })),
     ),
   );
 
@@ -98,7 +101,7 @@ export class Findings {
     return on ? dayWords(on) : 'last visit';
   }
 
-  private of(kind: FindingKind): Finding[] {
-    return this.all().filter((f) => f.kind === kind);
+  private of(stage: FindingStage): Finding[] {
+    return this.all().filter((f) => stageOf(f.kind) === stage);
   }
 }

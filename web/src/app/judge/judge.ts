@@ -3,8 +3,19 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { JUDGEMENT, VISITS, assessmentOfVisit, operationOf, type JudgementView, type VisitRecord } from '@dial-gauge/contract';
-import { assess, explainMoves, NORM_SETS, rank, type Joint, type Move, type NormSet, type Ranking, type Side } from '@dial-gauge/core';
-import { episodeWords, fullName, personWords, dayWords } from '../caseload/words';
+import {
+  assess,
+  dayWords,
+  explainMoves,
+  type Joint,
+  type Move,
+  NORM_SETS,
+  type NormSet,
+  rank,
+  type Ranking,
+  type Side,
+} from '@dial-gauge/core';
+import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { ClinicNorms } from '../data/clinic-norms';
 import { describeFailure, toFailure } from '../data/problem';

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { JUDGEMENT, type JudgementView, type LateEntry } from '@dial-gauge/contract';
-import { format, parseISO } from 'date-fns';
 import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
 import { LazyDialog } from '../ui/lazy-dialog';
 import type { ReasonQuestion } from '../ui/reason.dialog';
+import { momentWords } from '../caseload/words';
 
 /** What was entered before the signature and arrived after it: looked at one by one, taken in or left out with a reason. */
 @Component({
@@ -78,7 +78,7 @@ export class LateEntries {
   readonly decided = output<Observable<JudgementView>>();
 
   protected moment(at: string): string {
-    return format(parseISO(at), 'd MMM, HH:mm');
+    return momentWords(at);
   }
 
   protected take({ id }: LateEntry): void {

@@ -3,8 +3,9 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import { JUDGEMENT, type SignatureView, type SignedCopy } from '@dial-gauge/contract';
-import { format, parseISO } from 'date-fns';
+import { saidOf, type Said } from '@dial-gauge/core';
 import { Api } from '../data/api';
+import { fullMoment } from '../caseload/words';
 
 /** What was signed, as it stood then. */
 @Component({
@@ -17,7 +18,7 @@ import { Api } from '../data/api';
       @if (copy.hasValue()) {
         <h3>Findings as they stood ({{ judgedBy(copy.value()) }})</h3>
         <ol>
-          @for (finding of copy.value().judgement.findings; track $index) {
+          @for (finding of said(copy.value()); track $index) {
             <li>
               <strong>{{ finding.subject }}</strong>: {{ finding.verdict }}
             </li>
@@ -55,8 +56,9 @@ import { Api } from '../data/api';
 export class SignedCopyDialog {
   private readonly api = inject(Api);
   protected readonly signature = inject<SignatureView>(MAT_DIALOG_DATA);
-  protected readonly moment = format(parseISO(this.signature.at), 'd MMM yyyy, HH:mm');
+  protected readonly moment = fullMoment(this.signature.at);
   protected readonly judgedBy = ({ judgement }: SignedCopy): string =>
     judgement.judgedBy.map((set) => set.short).join(', ') || 'judged against no norm';
+  protected readonly said = ({ judgement }: SignedCopy): Said[] => judgement.findings.map(saidOf);
   protected readonly copy = rxResource({ stream: () => this.api.call(JUDGEMENT.signedCopy, { id: this.signature.id }) });
 }

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { JudgementView } from '@dial-gauge/contract';
 import {
+  arcVerdict,
+  arcWords,
   describeEnd,
   endFigure,
   formatNumber,
@@ -103,6 +105,7 @@ export class Strips {
   private arcsOf(region: string): ArcRow[] {
     return this.view()
       .judgement.arcs.filter((arc) => regionName(arc.joint) === region)
+      .map((arc) => ({ ...arc, verdict: arcVerdict(arc), words: arcWords(arc) }))
       .map(({ motions, mode, position, how, left, right, verdict, words }) => ({
         key: `${motions.join()} ${how} ${mode}`,
         mode,

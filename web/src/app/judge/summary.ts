@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { JUDGEMENT, type JudgementView, type SignatureView } from '@dial-gauge/contract';
-import { format, parseISO } from 'date-fns';
 import { tap, type Observable } from 'rxjs';
 import { Api } from '../data/api';
 import { describeFailure, toFailure, type Failure } from '../data/problem';
@@ -11,6 +10,7 @@ import type { ReasonQuestion } from '../ui/reason.dialog';
 import type { SignQuestion } from './sign.dialog';
 import { LateEntries } from './late-entries';
 import { SummaryText } from './summary-text';
+import { fullMoment } from '../caseload/words';
 
 /** The visit in plain words, and its signature: drafted, put right by hand, signed with a copy of the findings, amended with a reason. */
 @Component({
@@ -39,7 +39,7 @@ export class Summary {
   }
 
   protected moment(at: string): string {
-    return format(parseISO(at), 'd MMM yyyy, HH:mm');
+    return fullMoment(at);
   }
 
   protected write(event: Event): void {

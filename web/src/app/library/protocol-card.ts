@@ -4,6 +4,7 @@ import {
   chooseNorm,
   defaultError,
   errorOf,
+  errorSourceWords,
   flagWords,
   formatNumber,
   judgingSet,
@@ -111,7 +112,12 @@ export class ProtocolCard {
         const { sem } = errorOf(query, sameExaminer);
         return `${formatNumber(sem)}${this.unit()}; a change counts from ${formatNumber(mdc95(sem))}${this.unit()}`;
       };
-      return { instrument, same: words(true), other: words(false), from: errorOf(query).isDefault ? 'default' : errorOf(query).source };
+      return {
+        instrument,
+        same: words(true),
+        other: words(false),
+        from: errorOf(query).isDefault ? 'default' : errorSourceWords(errorOf(query).source),
+      };
     }),
   );
 

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { DatePipe } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
@@ -7,6 +6,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { bothWaysWords, formatNumber, readAtDial, suffixOf, motion, type Protocol, type StoredReading, type Tool } from '@dial-gauge/core';
 import type { HeldReading } from './cells';
+import { fullMoment } from '../caseload/words';
 
 export interface CorrectQuestion {
   readonly name: string;
@@ -24,7 +24,7 @@ export interface Corrected {
 /** A reading put right: the new figure and why; the old one stays on record. */
 @Component({
   selector: 'dg-correct',
-  imports: [DatePipe, FormsModule, MatButtonModule, MatDialogModule, MatFormFieldModule, MatInputModule],
+  imports: [FormsModule, MatButtonModule, MatDialogModule, MatFormFieldModule, MatInputModule],
   template: `
     <h2 mat-dialog-title>Correct a reading</h2>
     <mat-dialog-content>
@@ -33,8 +33,8 @@ export interface Corrected {
       </p>
       @for (old of ask.reading.corrected; track old.at) {
         <p class="soft">
-          was {{ figure(old.value) }}{{ old.entered ? ' (' + old.entered + ')' : '' }}, corrected by {{ old.by }} on
-          {{ old.at | date: 'd MMM y, HH:mm' }}: {{ old.why }}
+          was {{ figure(old.value) }}{{ old.entered ? ' (' + old.entered + ')' : '' }}, corrected by {{ old.by }} on {{ moment(old.at) }}:
+          {{ old.why }}
         </p>
       }
       @if (ask.reading.pastLimit; as past) {
@@ -83,6 +83,7 @@ export interface Corrected {
 export class CorrectDialog {
   private readonly dialog = inject<MatDialogRef<CorrectDialog, Corrected>>(MatDialogRef);
   protected readonly ask = inject<CorrectQuestion>(MAT_DIALOG_DATA);
+  protected readonly moment = fullMoment;
   protected readonly text = signal('');
   protected readonly why = signal('');
   protected readonly problem = signal('');

@@ -1,5 +1,5 @@
-import { bandAround, describeEnd, endFigure, formatSize, formatWhole, motion, rounded } from '@dial-gauge/core';
-import { shortDay } from '../caseload/words';
+import { bandAround, describeEnd, endFigure, formatSize, formatWhole, motion, rounded, shortDay } from '@dial-gauge/core';
+
 import { facingFor } from '../ui/dial/geometry';
 import type { StripModel } from '../ui/arc-strip/arc-strip';
 import type { DialModel } from '../ui/dial/dial';

@@ -337,12 +337,8 @@ describe('Exam', () => {
     });
 
     it('follows the plan that was prepared, step by step', async () => {
-      const steps = (['right', 'left'] as const).map((side) => ({
-        protocol: 'hip.extension/prone',
-        side,
-        mode: 'passive' as const,
-        seconds: 20,
-      }));
+      const way = { protocol: 'hip.extension/prone', mode: 'passive', seconds: 20 } as const;
+      const steps = (['right', 'left'] as const).map((side) => ({ ...way, side }));
       await open({ plan: { steps, leftOut: [], minutesAvailable: 5, trials: 2 } });
       expect(exam.station()).toBe('prone');
       expect(exam.trials()).toBe(2);

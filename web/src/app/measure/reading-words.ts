@@ -1,16 +1,17 @@
 import {
   bandAround,
+  dayWords,
   describeEnd,
   endFigure,
   forbiddenWords,
   formatNumber,
   formatSize,
   isTilted,
+  type Motion,
   rounded,
   sitesInOrder,
-  type Motion,
 } from '@dial-gauge/core';
-import { dayWords } from '../caseload/words';
+
 import { INSTRUMENT_WORDS, UNIT_WORDS } from '../ui/words';
 import type { HeldReading } from './cells';
 import type { Exam } from './exam';

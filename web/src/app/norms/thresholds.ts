@@ -28,7 +28,11 @@ const GROUPS = [
   { id: 'side', title: 'Short of the other side, from', about: 'The larger of this and the measuring error of a difference counts.' },
   { id: 'gap', title: 'Active short of passive, from', about: 'The largest of these and the measuring error counts.' },
   { id: 'percent', title: 'How much a loss weighs, from', about: 'Loss in percent of the expected figure.' },
-  { id: 'times', title: 'The same against error, from', about: 'Multiples of the measuring error. The lesser of the two counts; this alone where a percentage says nothing.' },
+  {
+    id: 'times',
+    title: 'The same against error, from',
+    about: 'Multiples of the measuring error. The lesser of the two counts; this alone where a percentage says nothing.',
+  },
 ] as const;
 
 const percent = (share: number): number => Math.round(share * 1000) / 10;

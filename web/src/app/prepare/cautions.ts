@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, output, signal } from '@angular/core';
-import { DatePipe } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
@@ -7,17 +6,18 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { CAUTIONS, NOT_A_DIAGNOSIS, withSigns } from '@dial-gauge/core';
 import { Preparing } from './preparing';
+import { momentWords } from '../caseload/words';
 
 /** Asked before anybody is touched. A yes may end the visit: do not measure, refer. */
 @Component({
   selector: 'dg-cautions',
-  imports: [DatePipe, FormsModule, MatButtonModule, MatCheckboxModule, MatFormFieldModule, MatInputModule],
+  imports: [FormsModule, MatButtonModule, MatCheckboxModule, MatFormFieldModule, MatInputModule],
   template: `
     @if (answered(); as a) {
       <div class="outcome" [class.refer]="a.outcome === 'refer'" role="status">
         <p>
           <strong>{{ verdict() }}</strong>
-          <span class="soft"> · asked {{ a.at | date: 'd MMM, HH:mm' }}, {{ a.by }}</span>
+          <span class="soft"> · asked {{ moment(a.at) }}, {{ a.by }}</span>
         </p>
         @for (question of said(); track question.id) {
           <p>{{ question.ask }} <strong>Yes.</strong> {{ question.then }}</p>
@@ -100,6 +100,7 @@ import { Preparing } from './preparing';
 export class Cautions {
   private readonly preparing = inject(Preparing);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  protected readonly moment = momentWords;
   readonly answeredNow = output<{ readonly yes: readonly string[]; readonly note: string }>();
   protected readonly notADiagnosis = NOT_A_DIAGNOSIS;
   protected readonly yes = signal<readonly string[]>([]);

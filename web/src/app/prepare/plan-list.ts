@@ -2,7 +2,17 @@ import { CdkDrag, CdkDragHandle, CdkDropList, type CdkDragDrop } from '@angular/
 import { ChangeDetectionStrategy, ChangeDetectorRef, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
-import { measurementKey, motion, protocolOfId, modedName, suffixOf, variantWords, type LeftOut, type RunRow } from '@dial-gauge/core';
+import {
+  measurementKey,
+  motion,
+  protocolOfId,
+  modedName,
+  suffixOf,
+  variantWords,
+  type LeftOut,
+  type RunRow,
+  formatFixed,
+} from '@dial-gauge/core';
 import { Preparing, type Line } from './preparing';
 
 type Row = Line & { readonly kind: 'row' };
@@ -37,7 +47,7 @@ export class PlanList {
   }
 
   protected minutes({ steps }: Row): string {
-    return (steps.reduce((sum, step) => sum + step.seconds, 0) / 60).toFixed(1);
+    return formatFixed(steps.reduce((sum, step) => sum + step.seconds, 0) / 60, 1);
   }
 
   protected isLocked = ({ steps }: Row): boolean => steps.some((step) => step.locked);

@@ -11,22 +11,23 @@ import {
   alikePrecautions,
   alikeWords,
   allowedSides,
+  dayWords,
   findProcedure,
   holdsOn,
-  MOTIONS,
-  motion,
-  PRECAUTION_KINDS,
-  precautionWords,
-  SURGEON_WINS,
-  suffixOf,
-  usualPrecautions,
   type Mode,
   type Motion,
+  motion,
   type MotionId,
+  MOTIONS,
+  PRECAUTION_KINDS,
   type PrecautionKind,
+  precautionWords,
   type Side,
+  suffixOf,
+  SURGEON_WINS,
+  usualPrecautions,
 } from '@dial-gauge/core';
-import { dayWords } from '../caseload/words';
+
 import { Preparing } from './preparing';
 
 const MOST = 12;

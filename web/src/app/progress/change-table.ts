@@ -1,17 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, input, model, output } from '@angular/core';
 import type { VisitView } from '@dial-gauge/contract';
 import {
+  type Change,
   changeAt,
   changeWord,
   endFigure,
   formatSigned,
-  motion,
-  rounded,
-  type Change,
   type MeasurementKey,
+  motion,
   type ProgressSeries,
+  rounded,
+  shortDay,
+  caveatWords,
 } from '@dial-gauge/core';
-import { shortDay } from '../caseload/words';
 
 /** What the last reading is held against: the first one, the one before, or that of a visit. */
 export type Against = 'first' | 'last' | (string & {});
@@ -84,6 +85,6 @@ function rowOf(series: ProgressSeries, against: Against): Row {
     now: series.isCurrent ? figure(last.value) : '··',
     change: change ? formatSigned(rounded(change.change, about.unit)) : '··',
     verdict,
-    caveats: change?.caveats.join('; ') ?? '',
+    caveats: change?.caveats.map(caveatWords).join('; ') ?? '',
   };
 }

@@ -2,21 +2,22 @@ import type { EpisodeView, ProgressView } from '@dial-gauge/contract';
 import { operationOf } from '@dial-gauge/contract';
 import {
   ageOn,
+  dayWords,
   findNormSet,
+  type IsoDate,
   judgingSet,
   motion,
   normQuery,
   precautionsFor,
+  type ProgressSeries,
   protocolName,
   protocolOfId,
+  shortDay,
   weeksSince,
   weekWords,
-  type IsoDate,
-  type ProgressSeries,
   type WhenWords,
 } from '@dial-gauge/core';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
-import { dayWords, shortDay } from '../caseload/words';
 
 /** A time in which a precaution stood. */
 export interface LimitWindow {

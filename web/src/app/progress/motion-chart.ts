@@ -9,10 +9,10 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { describeEnd, endFigure, formatNumber, motion, rounded, suffixOf } from '@dial-gauge/core';
+import { describeEnd, endFigure, formatNumber, motion, rounded, shortDay, suffixOf } from '@dial-gauge/core';
 import { Chart, Filler, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
 import Annotation from 'chartjs-plugin-annotation';
-import { shortDay } from '../caseload/words';
+
 import { ThemeChoice } from '../shell/theme';
 import type { ChartModel } from './chart-model';
 import { inkOf } from '../ui/chart-ink';

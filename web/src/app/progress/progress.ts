@@ -5,22 +5,24 @@ import { RouterLink } from '@angular/router';
 import { GOALS, PROGRESS } from '@dial-gauge/contract';
 import {
   courseWords,
+  dayWords,
   describeEnd,
   formatNumber,
   formatSize,
   headline,
+  type MeasurementKey,
   modedName,
   motion,
+  type ProgressSeries,
   projectionWords,
   rateWords,
   rounded,
   suffixOf,
   valueNow,
-  type MeasurementKey,
-  type ProgressSeries,
+  errorSourceWords,
 } from '@dial-gauge/core';
 import { filter, switchMap } from 'rxjs';
-import { dayWords, episodeWords, fullName, operationWords, personWords } from '../caseload/words';
+import { episodeWords, fullName, operationWords, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
@@ -120,7 +122,7 @@ export class ProgressPage {
           ]
         : []),
       ...series.notJoined.map(({ on, words }) => ({ head: 'Not compared', text: `${on.map(when).join(', ')}: ${words}.` })),
-      { head: 'Error', text: `${series.errorSource}.` },
+      { head: 'Error', text: `${errorSourceWords(series.errorSource)}.` },
     ].filter(({ text }) => text !== '');
   });
 

@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule } from '@angular/material/dialog';
 import { ACCOUNT, type OpenSession } from '@dial-gauge/contract';
-import { format, parseISO } from 'date-fns';
 import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
+import { momentWords } from '../caseload/words';
 
 /** Where one is signed in, and signing out elsewhere. */
 @Component({
@@ -74,7 +74,7 @@ export class SessionsDialog {
   }
 
   protected moment(at: string): string {
-    return format(parseISO(at), 'd MMM, HH:mm');
+    return momentWords(at);
   }
 
   /** What a browser calls itself is long: the system it runs on tells most places apart. */

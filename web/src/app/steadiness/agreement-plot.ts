@@ -9,7 +9,7 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { formatSigned, type LimitsOfAgreement, type WithInterval } from '@dial-gauge/core';
+import { formatSigned, type LimitsOfAgreement, type WithInterval, formatFixed } from '@dial-gauge/core';
 import { Chart, LinearScale, PointElement, ScatterController } from 'chart.js';
 import Annotation, { type AnnotationOptions } from 'chartjs-plugin-annotation';
 import { ThemeChoice } from '../shell/theme';
@@ -146,8 +146,4 @@ export function withInterval({ value, low, high }: WithInterval, suffix: string)
 }
 
 /** One decimal always, so that figures of one line can be compared. */
-const tenths = (value: number): string =>
-  value
-    .toFixed(1)
-    .replace(/^-(?=0\.0$)/, '')
-    .replace('-', '−');
+const tenths = (value: number): string => formatFixed(Math.abs(value) < 0.05 ? 0 : value, 1);

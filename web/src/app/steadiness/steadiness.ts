@@ -14,8 +14,9 @@ import { rxResource, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { RELIABILITY, type Adoption, type NewStudy, type StudyView } from '@dial-gauge/contract';
+import { dayWords } from '@dial-gauge/core';
 import { switchMap, type Observable } from 'rxjs';
-import { dayWords } from '../caseload/words';
+
 import { Api } from '../data/api';
 import { ClinicNorms } from '../data/clinic-norms';
 import { CommandQueue } from '../data/command-queue';

@@ -6,7 +6,11 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatRadioModule } from '@angular/material/radio';
 import type { Adoption, StudyView } from '@dial-gauge/contract';
 import {
+  type BootstrapResult,
+  dayWords,
   errorOf,
+  errorSourceWords,
+  formatFixed,
   formatNumber,
   ICC_FORMS,
   ICC_WORDS,
@@ -14,15 +18,14 @@ import {
   limitsOfAgreement,
   mdc95,
   motion,
+  type OwnError,
   reliability,
+  type Reliability,
   StudyError,
   suffixOf,
-  type BootstrapResult,
-  type OwnError,
-  type Reliability,
 } from '@dial-gauge/core';
 import type { Subscription } from 'rxjs';
-import { dayWords } from '../caseload/words';
+
 import { AgreementPlot, withInterval, type PlotModel } from './agreement-plot';
 import { Bootstrapping } from './bootstrapping';
 import { raterWords, studyWay } from './words';
@@ -32,7 +35,7 @@ const RESAMPLES = 10_000;
 const SEED = 1979;
 /** Below so many the interval says more than the figure. @see common practice, no source */
 const FEW = 30;
-const two = (value: number): string => value.toFixed(2).replace('-', '−');
+const two = (value: number): string => formatFixed(value, 2);
 
 /** What a study comes to: six coefficients, the error of one reading, limits of agreement; and whether the clinic judges by it. */
 @Component({
@@ -104,7 +107,7 @@ export class StudyResult {
     const all = this.table().flat();
     const value = all.reduce((sum, reading) => sum + reading, 0) / Math.max(1, all.length);
     const error = errorOf({ motion: id, instrument, protocol, value }, kind === 'repeats', { own: this.ownErrors() });
-    return `${error.source}: SEM ${this.size(error.sem)}, a change counts from ${this.size(mdc95(error.sem))}`;
+    return `${errorSourceWords(error.source)}: SEM ${this.size(error.sem)}, a change counts from ${this.size(mdc95(error.sem))}`;
   });
 
   /** Two columns of the table; the first two by themselves. */

@@ -1,4 +1,6 @@
 import type { Degrees, Unit } from '../terms.js';
+import { spokenLocale } from './locale.js';
+import { say } from './say.js';
 
 /** What is said about the zero of a motion, and about values on either side of it. */
 export interface ZeroWords {
@@ -18,10 +20,19 @@ export interface SignWords {
   readonly short: string;
 }
 
-/** At most one decimal, without a trailing zero; the minus sign is typographic. */
+/** At most one decimal, without a trailing zero, with the decimal sign of the reader; the minus sign is typographic. */
 export function formatNumber(value: number): string {
-  const rounded = Math.round(value * 10) / 10;
-  return String(rounded === 0 ? 0 : rounded).replace('-', '−');
+  return withSign(String(Math.round(value * 10) / 10 || 0));
+}
+
+/** With so many decimals, trailing zeros and all. */
+export function formatFixed(value: number, decimals: number): string {
+  return withSign(value.toFixed(decimals));
+}
+
+/** The digits of a program as a reader writes them. */
+function withSign(digits: string): string {
+  return digits.replace('-', '−').replace('.', spokenLocale().decimal);
 }
 
 /** With its sign always shown: a change or a difference. */
@@ -35,16 +46,14 @@ export function formatWhole(value: number): string {
   return formatNumber(Math.round(value));
 }
 
-const SUFFIX: Readonly<Record<Unit, string>> = { deg: '°', cm: ' cm', N: ' N', s: ' s', yesNo: '' };
-
 /** What is written after a figure: `°`, ` cm`, ` N`, ` s`. */
 export function suffixOf(unit: Unit = 'deg'): string {
-  return SUFFIX[unit];
+  return spokenLocale().units[unit];
 }
 
 /** Several answers are taken together as yes only where all were. */
 function yesOrNo(value: number): string {
-  return value >= 1 ? 'yes' : value <= 0 ? 'no' : 'not every time';
+  return say(value >= 1 ? 'yes' : value <= 0 ? 'no' : 'not every time');
 }
 
 /** As fine as the unit is read in a sentence: whole degrees and newtons, tenths of a centimetre and of a second. */
@@ -54,15 +63,15 @@ export function rounded(value: number, unit: Unit = 'deg'): number {
 
 /** A size with its unit, as fine as it is read: `19°`, `7.5 cm`. For differences and expected figures, not for positions. */
 export function formatSize(value: number, unit: Unit = 'deg'): string {
-  return `${formatNumber(rounded(value, unit))}${SUFFIX[unit]}`;
+  return `${formatNumber(rounded(value, unit))}${suffixOf(unit)}`;
 }
 
 /** An end position where space is short or a sum is shown: `98`, `lacks 20`, `gap 4`. Never a bare sign. */
 export function endFigure(value: Degrees, words?: Pick<ZeroWords, 'plus' | 'minus' | 'unit'>): string {
   if (words?.unit === 'yesNo') return yesOrNo(value);
   const size = formatNumber(Math.abs(value));
-  if (value < 0) return (words?.minus?.short ?? 'lacks %').replace('%', size);
-  return value > 0 && words?.plus ? words.plus.short.replace('%', size) : size;
+  if (value < 0) return say(words?.minus?.short ?? 'lacks %').replace('%', size);
+  return value > 0 && words?.plus ? say(words.plus.short).replace('%', size) : size;
 }
 
 /**
@@ -75,7 +84,8 @@ export function endFigure(value: Degrees, words?: Pick<ZeroWords, 'plus' | 'minu
 export function describeEnd(motion: ZeroWords, value: Degrees): string {
   if (motion.unit === 'yesNo') return yesOrNo(value);
   const size = `${formatNumber(Math.abs(value))}${suffixOf(motion.unit)}`;
-  if (value < 0) return motion.minus ? motion.minus.long.replace('%', size) : `lacks ${size} of ${motion.zeroIs}`;
-  if (value > 0 && motion.plus) return motion.plus.long.replace('%', size);
-  return motion.pastZeroIsHyper && value > 0 ? `${size} past ${motion.zeroIs}` : size;
+  const parts = { size, zero: say(motion.zeroIs) };
+  if (value < 0) return motion.minus ? say(motion.minus.long).replace('%', size) : say('lacks {size} of {zero}', parts);
+  if (value > 0 && motion.plus) return say(motion.plus.long).replace('%', size);
+  return motion.pastZeroIsHyper && value > 0 ? say('{size} past {zero}', parts) : size;
 }

@@ -1,0 +1,63 @@
+import type { Instrument, IsoDate } from '../terms.js';
+import { formatNumber } from '../words/figures.js';
+import { dayWords, say } from '../words/say.js';
+
+/** Whether readings of one examiner are compared, or of several. */
+export type Examiners = 'same' | 'other';
+
+/** Where a measuring error comes from. */
+export type ErrorSource =
+  /** The clinic's own study. */
+  | {
+      readonly kind: 'own';
+      readonly examiners: Examiners;
+      readonly subjects: number;
+      readonly raters: number;
+      readonly adoptedOn: IsoDate;
+    }
+  /** A figure as it is printed; of whom, where it is of people after a procedure. */
+  | {
+      readonly kind: 'published';
+      readonly cite: string;
+      readonly population: string | null;
+      readonly instrument: Instrument;
+      readonly examiners: Examiners;
+      readonly figure: string;
+      readonly amount: number;
+    }
+  /** A rule of thumb; `share`: of the reading, in percent. */
+  | { readonly kind: 'default'; readonly what: string; readonly examiners: Examiners; readonly share?: number }
+  /** Seen or not: there is nothing to count. */
+  | { readonly kind: 'none' }
+  /** Of a copy that was signed before this was data. */
+  | { readonly kind: 'signed'; readonly said: string };
+
+const whoRead = (examiners: Examiners): string => say(examiners === 'same' ? 'one examiner' : 'two examiners');
+
+/** Where an error comes from, in a line. */
+export function errorSourceWords(source: ErrorSource): string {
+  switch (source.kind) {
+    case 'own': {
+      const parts = { subjects: source.subjects, raters: source.raters, day: dayWords(source.adoptedOn) };
+      return source.examiners === 'same'
+        ? say('this clinic’s own study, {subjects} people × {raters} repeats of one examiner, adopted {day}', parts)
+        : say('this clinic’s own study, {subjects} people × {raters} examiners, adopted {day}', parts);
+    }
+    case 'published':
+      return [
+        say(source.cite),
+        ...(source.population ? [say(source.population)] : []),
+        say(source.instrument),
+        whoRead(source.examiners),
+        say('printed as {figure} (from memory)', { figure: `${say(source.figure)} ${formatNumber(source.amount)}` }),
+      ].join(', ');
+    case 'default': {
+      const share = source.share === undefined ? [] : [say('{share} % of the reading', { share: formatNumber(source.share) })];
+      return [say('default'), say(source.what), ...share, whoRead(source.examiners)].join(', ');
+    }
+    case 'none':
+      return say('seen or not: no error is counted');
+    case 'signed':
+      return source.said;
+  }
+}

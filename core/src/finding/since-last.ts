@@ -1,0 +1,43 @@
+import { isLoss, type Change } from './change.js';
+import { found, motionOf } from './make.js';
+import { readings } from './steps.js';
+import type { Evidence, Found } from './types.js';
+
+/** What lies between this reading and the one of the last visit. */
+export interface SinceLast extends Pick<Change, 'before' | 'change' | 'mdc' | 'verdict'> {
+  readonly on: string;
+}
+
+/** Readings that were taken the same way last time, held against that: those that really changed, or those that did not. */
+export function sinceLast({ measured, previous, sinceLast: changes }: Evidence, real: boolean): Found<SinceLast>[] {
+  if (!previous) return [];
+  return measured.flatMap((m) => {
+    const c = changes.get(m.key);
+    if (!c) return [];
+    if ((c.verdict !== 'within-error') !== real) return [];
+    const { id } = motionOf(m);
+    return [
+      found(m, {
+        severity: isLoss(c) ? 'mild' : 'note',
+        expected: c.before,
+        timesError: Math.abs(c.change) / c.mdc,
+        facts: { on: previous.on, before: c.before, change: c.change, mdc: c.mdc, verdict: c.verdict },
+        steps: [
+          readings(m),
+          { step: 'before', motion: id, on: previous.on, value: c.before },
+          {
+            step: 'difference',
+            motion: id,
+            from: m.value,
+            take: c.before,
+            is: c.change,
+            signed: true,
+            mdc: c.mdc,
+            source: c.errorSource,
+          },
+          ...c.caveats.map((caveat) => ({ step: 'caveat', caveat }) as const),
+        ],
+      }),
+    ];
+  });
+}
