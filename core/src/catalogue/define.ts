@@ -107,6 +107,7 @@ function protocolOf(motion: MotionId, unit: Unit, spec: ProtocolSpec): Protocol 
     position: at,
     variant,
     label: [POSITION_WORDS[at], spec.variantLabel].filter(Boolean).join(', '),
+    variantLabel: spec.variantLabel ?? '',
     modes: spec.modes ?? MODES,
     instruments: spec.by ?? BY_SWING[spec.swing],
     swing: spec.swing,

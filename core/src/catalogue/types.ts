@@ -50,6 +50,8 @@ export interface Protocol {
   readonly variant: string | null;
   /** "prone", "supine, arm at the side": how it is told from the others in words. */
   readonly label: string;
+  /** The same without the position: "arm at the side"; empty for the usual one. */
+  readonly variantLabel: string;
   readonly modes: readonly Mode[];
   /** The first is the usual one. */
   readonly instruments: readonly Instrument[];

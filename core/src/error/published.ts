@@ -74,9 +74,15 @@ export const PUBLISHED_ERRORS: readonly PublishedError[] = [
   row(['knee.extension'], GONIOMETER, 'same', ['SEM', 2.7], STRATFORD, 'medium-high', REPLACED, AFTER_REPLACEMENT),
   row(['distance.kneeToWall'], ['tape'], 'same', ['SEM', 0.6], KONOR, 'medium-high', 'healthy adults'),
   row(['distance.kneeToWall'], ['tape'], 'other', ['MDC95', 1.6], POWDEN, 'medium-high', 'review'),
-  row(['ankle.dorsiflexion'], TILT, 'same', ['SEM', 1.4], KONOR, 'medium-high', 'healthy adults', { protocol: '-loaded' }),
-  row(['ankle.dorsiflexion'], GONIOMETER, 'same', ['SEM', 2.8], KONOR, 'medium-high', 'healthy adults', { protocol: '-loaded' }),
-  row(['ankle.dorsiflexion'], TILT, 'other', ['MDC95', 4.6], POWDEN, 'medium-high', 'review', { protocol: '-loaded' }),
+  row(['ankle.dorsiflexion'], TILT, 'same', ['SEM', 1.4], KONOR, 'medium-high', 'healthy adults', {
+    protocol: 'ankle.dorsiflexion/standing-loaded',
+  }),
+  row(['ankle.dorsiflexion'], GONIOMETER, 'same', ['SEM', 2.8], KONOR, 'medium-high', 'healthy adults', {
+    protocol: 'ankle.dorsiflexion/standing-loaded',
+  }),
+  row(['ankle.dorsiflexion'], TILT, 'other', ['MDC95', 4.6], POWDEN, 'medium-high', 'review', {
+    protocol: 'ankle.dorsiflexion/standing-loaded',
+  }),
   row(
     ['shoulder.flexion', 'shoulder.abduction', 'shoulder.externalRotation'],
     GONIOMETER,

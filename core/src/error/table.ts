@@ -161,7 +161,7 @@ function publishedFor(
     (row) =>
       row.instruments.includes(instrument) &&
       row.examiners === (sameExaminer ? 'same' : 'other') &&
-      (row.protocol === undefined || (protocol ?? '').endsWith(row.protocol)),
+      (row.protocol === undefined || row.protocol === protocol),
   );
   return rows.find((row) => row.after !== undefined && row.after === procedure) ?? rows.find((row) => row.forEveryone);
 }

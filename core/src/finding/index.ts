@@ -3,7 +3,7 @@ export { FROM_THE_GROUND, jointOf, jointsApart } from './body.js';
 export { CAPSULAR_PATTERNS, LEAST_MOTIONS, type CapsularPattern } from './capsular-patterns.js';
 export { caveatWords, changeBetween, isGain, isLoss, type Caveat, type Change, type ChangeVerdict } from './change.js';
 export { JUDGEMENT_FORMAT, judgementOfToday, RULES_VERSION, type JudgedMeasurement, type Judgement } from './judgement.js';
-export { modedName, sidedName } from './make.js';
+export { digitWord, modedName, sidedName } from './make.js';
 export {
   measuredMobility,
   MOBILITY_ITEMS,

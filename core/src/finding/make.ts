@@ -8,6 +8,9 @@ import type { About, Found } from './types.js';
 
 const DIGIT_WORD: Readonly<Record<Digit, string>> = { 1: 'thumb', 2: 'index', 3: 'middle finger', 4: 'ring finger', 5: 'little finger' };
 
+/** "index", "thumb". */
+export const digitWord = (digit: Digit): string => say(DIGIT_WORD[digit]);
+
 /** The motion of a measured value, and with it its unit and words. */
 export function motionOf(measured: Pick<MeasuredValue, 'measurement'>): Motion {
   return motion(measured.measurement.motion);
@@ -19,7 +22,7 @@ export function sidedName(id: MotionId, side: Side, digit?: Digit): string {
   const words = say(name);
   if (side === 'midline') return words;
   if (sides === 'towards') return say(side === 'left' ? '{motion} to the left' : '{motion} to the right', { motion: words });
-  const finger = perDigit && digit ? `${say(DIGIT_WORD[digit])}, ` : '';
+  const finger = perDigit && digit ? `${digitWord(digit)}, ` : '';
   return say(side === 'left' ? 'Left {motion}' : 'Right {motion}', { motion: `${finger}${lower(words)}` });
 }
 

@@ -1,5 +1,6 @@
 import { SEVERITIES, type InvolvedSide, type Joint } from '../terms.js';
 import type { Operation } from '../course/course.js';
+import { findProcedure } from '../procedure/index.js';
 import { FROM_THE_GROUND, jointOf, jointsApart } from './body.js';
 import { kindOf, stageOf, type Finding, type Unplaced } from './kinds.js';
 import { sidedName } from './make.js';
@@ -15,9 +16,6 @@ export interface RankContext {
   readonly procedure?: Operation;
   readonly involvedSide?: InvolvedSide;
 }
-
-/** Bending and straightening of a knee are not alike: after surgery on it, straightening counts for more. */
-const STRAIGHT_FIRST = /knee|cruciate|meniscus/;
 
 /**
  * Order of reading: pain, then readings to take again, then losses by the
@@ -116,7 +114,8 @@ function ruleOfSide(
   hurts: ReadonlySet<string>,
   isOperated: boolean,
 ): Rule {
-  if (isOperated && procedure && STRAIGHT_FIRST.test(procedure.id) && finding.motion === 'knee.extension')
+  // Bending and straightening of a knee are not alike: after surgery on it, straightening counts for more.
+  if (isOperated && finding.motion === 'knee.extension' && findProcedure(procedure?.id ?? '')?.region === 'knee')
     return { by: [-1, 0], place: { by: 'straight-first' } };
   const joint = jointOf(finding.motion);
   switch (ranking) {

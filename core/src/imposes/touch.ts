@@ -48,7 +48,7 @@ function traitsOf(protocol: string, mode: Mode): Trait[] {
   return [
     ...(rows.some((row) => row.load === 'resisted') || joint === 'check' ? (['effort'] as const) : []),
     ...(standsAlone && !bothStand ? (['balance'] as const) : []),
-    ...(id.endsWith('EyesClosed') ? (['eyes-closed'] as const) : []),
+    ...(id === 'balance.singleLegStanceEyesClosed' ? (['eyes-closed'] as const) : []),
     ...(goes('shoulder.flexion', OVERHEAD) || goes('shoulder.abduction', OVERHEAD) ? (['overhead'] as const) : []),
     ...(position === 'standing' && goes('lumbar.flexion', 50) ? (['head-down'] as const) : []),
     ...(position === 'prone' ? (['face-down'] as const) : []),

@@ -9,9 +9,11 @@ type Cell = readonly [mean: number, ciLow: number, ciHigh: number];
 const sureness = (sex: 'female' | 'male', band: number, arm: boolean): Confidence =>
   (sex === 'male' && band === 1) || (arm && band === 0) ? 'low-medium' : 'medium';
 
+const ARM: readonly MotionId[] = ['shoulder.flexion', 'elbow.flexion', 'elbow.extension', 'forearm.pronation', 'forearm.supination'];
+
 const row = (sex: 'female' | 'male', motion: MotionId, of: Of, ...cells: readonly Cell[]): NormEntry[] =>
   cells.map(([mean, low, high], band) =>
-    meanOnly(motion, mean, low, high, sureness(sex, band, /^(shoulder|elbow|forearm)/.test(motion)), {
+    meanOnly(motion, mean, low, high, sureness(sex, band, ARM.includes(motion)), {
       mode: 'passive',
       sex,
       ages: BANDS[band],

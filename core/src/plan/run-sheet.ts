@@ -45,5 +45,5 @@ export function runSheet(steps: readonly PlanStep[]): RunBlock[] {
 /** What sets a way of measuring apart from others of its motion on the same sheet: "arm at the side". */
 export function variantWords(row: RunRow, rows: readonly RunRow[]): string {
   const twins = rows.some((other) => other.motion === row.motion && other.position === row.position && other.protocol !== row.protocol);
-  return twins ? (protocolOfId(row.protocol)?.label.split(', ').slice(1).join(', ') ?? '') : '';
+  return twins ? (protocolOfId(row.protocol)?.variantLabel ?? '') : '';
 }

@@ -281,6 +281,7 @@ function replacements(): Procedure[] {
     {
       id: 'shoulder-replacement-anatomic',
       name: 'Shoulder replacement, anatomic',
+      isReplacement: true,
       region: 'shoulder',
       limits: [
         ...both(30),
@@ -298,6 +299,7 @@ function replacements(): Procedure[] {
     {
       id: 'shoulder-replacement-reverse',
       name: 'Shoulder replacement, reverse',
+      isReplacement: true,
       region: 'shoulder',
       limits: [...both(20), noEnd('shoulder.internalRotation', 12, 'high'), to('shoulder.extension', 0, 12, 'high')],
       alsoOut:

@@ -25,6 +25,7 @@ function unknownOf(id: string, name: string, family: readonly string[]): Procedu
     id,
     name,
     region: of[0]!.region,
+    ...(of.some((procedure) => procedure.isReplacement) ? { isReplacement: true } : {}),
     limits: of.flatMap((procedure) => procedure.limits),
     alsoOut: of.map((procedure) => procedure.alsoOut).join('; '),
     tellSigns: of[0]!.tellSigns,

@@ -44,6 +44,7 @@ export const LEG_PROCEDURES: readonly Procedure[] = [
     id: 'knee-replacement',
     name: 'Knee replacement',
     region: 'knee',
+    isReplacement: true,
     limits: [
       noEnd('knee.flexion', 6, 'high'),
       to('knee.extension', 0, 12),
@@ -62,6 +63,7 @@ export const LEG_PROCEDURES: readonly Procedure[] = [
     id: 'hip-replacement-posterior',
     name: 'Hip replacement, posterior approach',
     region: 'hip',
+    isReplacement: true,
     limits: [
       to('hip.flexion', 90, 12, 'high'),
       to('hip.adduction', 0, 12, 'high'),
@@ -83,6 +85,7 @@ export const LEG_PROCEDURES: readonly Procedure[] = [
     id: 'hip-replacement-anterior',
     name: 'Hip replacement, anterior approach',
     region: 'hip',
+    isReplacement: true,
     limits: [
       ...FRONT_OF_HIP,
       to('hip.externalRotation', 20, 6),
@@ -101,6 +104,7 @@ export const LEG_PROCEDURES: readonly Procedure[] = [
     id: 'hip-replacement-lateral',
     name: 'Hip replacement, lateral approach',
     region: 'hip',
+    isReplacement: true,
     limits: [
       ...FRONT_OF_HIP,
       noLift('hip.abduction', 6, 'high'),

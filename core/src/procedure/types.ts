@@ -35,6 +35,8 @@ export interface Procedure {
   readonly id: string;
   readonly name: string;
   readonly region: Region;
+  /** A joint was replaced: what there is to gain is the surgeon's to say, the other side is not the goal by itself. */
+  readonly isReplacement?: true;
   readonly limits: readonly UsualLimit[];
   /** Tasks and tests that are out in the early phase although their names do not say so, in words. */
   readonly alsoOut: string;

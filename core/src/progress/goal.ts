@@ -1,4 +1,5 @@
-import { describeEnd, formatNumber, formatSize } from '../words/figures.js';
+import { describeEnd, formatNumber, formatSize, suffixOf } from '../words/figures.js';
+import { say } from '../words/say.js';
 import { motion } from '../catalogue/index.js';
 import { bandAround } from '../error/sem.js';
 import { shortfall, TASK_NEEDS } from '../norms/index.js';
@@ -9,8 +10,12 @@ import type { DatedValue, Trend } from './trend.js';
 export interface Goal {
   readonly source: GoalSource;
   readonly value: number;
-  /** "118° from the right side less 14°" */
-  readonly words: string;
+  /** What it is asked for or expected by: a task, a norm set. */
+  readonly of?: string;
+  /** How much less than the other side was agreed on. */
+  readonly less?: number;
+  /** In the words of whoever set it. */
+  readonly note?: string;
 }
 
 /** What goals can be taken from. */
@@ -29,34 +34,41 @@ export interface GoalGround {
  * @returns the goal, or why there is none
  */
 export function goalOf(choice: GoalChoice, ground: GoalGround): Goal | { readonly why: string } {
-  const about = motion(ground.motion);
-  const of = (value: number, words: string): Goal => ({
-    source: choice.source,
-    value,
-    words: `${describeEnd(about, value)} ${words}${choice.note ? ` (${choice.note})` : ''}`,
-  });
-  switch (choice.source) {
+  const { source } = choice;
+  const note = choice.note ? { note: choice.note } : {};
+  switch (source) {
     case 'hand':
-      return choice.value === undefined ? { why: 'no figure was set' } : of(choice.value, 'set by hand');
+      return choice.value === undefined ? { why: 'no figure was set' } : { source, value: choice.value, ...note };
     case 'task': {
       const need = TASK_NEEDS.find((n) => n.motion === ground.motion && n.task === choice.task);
-      return need ? of(need.atLeast, `for ${need.task}`) : { why: 'this task asks nothing of this motion' };
+      return need ? { source, value: need.atLeast, of: need.task, ...note } : { why: 'this task asks nothing of this motion' };
     }
     case 'norm':
       return ground.norm
-        ? of(ground.norm.expected, `expected by ${ground.norm.name}`)
+        ? { source, value: ground.norm.expected, of: ground.norm.name, ...note }
         : { why: 'no norm set of the clinic’s order has a value that may be compared' };
     case 'other-side': {
       if (ground.otherSideInvolved) return { why: 'the other side is a patient itself: it is no goal' };
       if (ground.otherSide === undefined) return { why: 'the other side is not measured yet' };
       const { less = 0 } = choice;
       // Less of what is good: of a distance that should be small, more of it.
-      return of(
-        ground.otherSide - (about.better === 'less' ? -less : less),
-        `from the other side${less > 0 ? ` less ${formatSize(less, about.unit)}` : ''}`,
-      );
+      const value = ground.otherSide - (motion(ground.motion).better === 'less' ? -less : less);
+      return { source, value, ...(less > 0 ? { less } : {}), ...note };
     }
   }
+}
+
+/** "118° from the other side less 14° (agreed with the surgeon)" */
+export function goalWords({ source, value, of = '', less = 0, note }: Goal, id: MotionId): string {
+  const about = motion(id);
+  const parts = { value: describeEnd(about, value), of: say(of), less: formatSize(less, about.unit) };
+  const words = {
+    hand: '{value} set by hand',
+    task: '{value} for {of}',
+    norm: '{value} expected by {of}',
+    'other-side': less > 0 ? '{value} from the other side less {less}' : '{value} from the other side',
+  }[source];
+  return `${say(words, parts)}${note ? ` (${note})` : ''}`;
 }
 
 /** Whether and when a goal is reached at the rate of the last visits. */
@@ -128,7 +140,6 @@ export function projectGoal(goal: number, last: DatedValue, trend: Trend | null,
 /** A rate in words: "+1.2° a week, between −0.4° and 2.8°". */
 export function rateWords({ perWeek, low, high }: Pick<Trend, 'perWeek' | 'low' | 'high'>, id: MotionId): string {
   const { unit } = motion(id);
-  const suffix = unit === 'deg' ? '°' : ` ${unit}`;
-  const signed = (value: number) => `${value > 0 ? '+' : ''}${formatNumber(value)}${suffix}`;
-  return `${signed(perWeek)} a week, between ${signed(low)} and ${signed(high)}`;
+  const signed = (value: number) => `${value > 0 ? '+' : ''}${formatNumber(value)}${suffixOf(unit)}`;
+  return say('{rate} a week, between {low} and {high}', { rate: signed(perWeek), low: signed(low), high: signed(high) });
 }

@@ -1,4 +1,4 @@
-export { goalOf, projectGoal, rateWords, type Goal, type GoalGround, type Projection } from './goal.js';
+export { goalOf, goalWords, projectGoal, rateWords, type Goal, type GoalGround, type Projection } from './goal.js';
 export { GOAL_SOURCES, type GoalChoice, type GoalSource } from './goal-choice.js';
 export { MARKERS, type Marker } from './marker.js';
 export { progressOf, type ProgressContext, type ProgressSeries, type SeriesCourse } from './progress.js';
@@ -6,6 +6,7 @@ export {
   finishOf,
   judgeMarker,
   judgeRetest,
+  markerWords,
   memoryWords,
   rememberDrills,
   roundVerdict,
@@ -18,4 +19,15 @@ export {
 } from './retest.js';
 export { changeAt, seriesOf, type NotJoined, type Series, type SeriesPoint } from './series.js';
 export { isMoving, plateauOf, recentTrend, trendAt, trendOf, type DatedValue, type Plateau, type Trend } from './trend.js';
-export { changeWord, courseWords, headline, projectionWords, valueNow, weekWords, type WhenWords } from './words.js';
+export {
+  apartShort,
+  apartWords,
+  changeWord,
+  courseWords,
+  headline,
+  inWeeks,
+  notJoinedWords,
+  projectionWords,
+  valueNow,
+  type When,
+} from './words.js';

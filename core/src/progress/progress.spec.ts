@@ -4,21 +4,28 @@ import { addWeeks } from '../days.js';
 import { errorSourceWords } from '../error/index.js';
 import { PROCEDURES } from '../procedure/index.js';
 import {
+  apartShort,
+  apartWords,
   changeAt,
   changeWord,
   courseWords,
   finishOf,
   headline,
   projectionWords,
-  weekWords,
+  inWeeks,
   goalOf,
+  goalWords,
   judgeMarker,
   judgeRetest,
+  markerWords,
   memoryWords,
+  notJoinedWords,
   progressOf,
   rateWords,
   rememberDrills,
+  type Goal,
   type Marker,
+  type When,
 } from './index.js';
 
 const SURGERY = '2026-08-03';
@@ -74,7 +81,7 @@ describe('progress over eight visits after a knee replacement', () => {
   it('has stopped moving short of a goal set by hand, and the goal is not in sight or far', () => {
     const key = left(eight).key;
     const series = left(eight, { goals: new Map([[key, { source: 'hand', value: 118, note: 'surgeon' }]]) });
-    expect(series.goal!.words).toBe('118° set by hand (surgeon)');
+    expect(goalWords(series.goal!, 'knee.flexion')).toBe('118° set by hand (surgeon)');
     expect(series.plateau).toEqual(jasmine.objectContaining({ visits: 4, weeks: 6 }));
     expect(rateWords(series.recent!, 'knee.flexion')).toMatch(/a week, between −/);
   });
@@ -84,32 +91,26 @@ describe('progress over eight visits after a knee replacement', () => {
     expect(left(eight, { operation: { id: 'meniscus-repair', on: SURGERY } }).goal!.value).toBe(132);
     const key = left(eight).key;
     const agreed = left(eight, { goals: new Map([[key, { source: 'other-side', less: 14 }]]) });
-    expect(agreed.goal).toEqual(jasmine.objectContaining({ value: 118, words: '118° from the other side less 14°' }));
+    expect(goalWords(agreed.goal!, 'knee.flexion')).toBe('118° from the other side less 14°');
   });
 
   it('keeps another examiner’s reading with its larger error, out of the trend', () => {
     const sessions = [...eight.slice(0, 4), visit(5, knee({ examiner: 'Rook' }, 101)), ...eight.slice(5)];
     const series = left(sessions);
     const odd = series.points[4]!;
-    expect(odd.apart).toBe('another examiner (Rook)');
+    expect(apartWords(odd)).toBe('another examiner (Rook)');
     expect(odd.sem).toBe(5);
     expect(series.trend!.visits).toBe(7);
-    expect(left([...eight.slice(0, 7), visit(12, knee({ instrument: 'inclinometer' }, 106))]).points[7]!.apart).toBe(
-      'another instrument (inclinometer)',
-    );
+    const tilted = left([...eight.slice(0, 7), visit(12, knee({ instrument: 'inclinometer' }, 106))]).points[7]!;
+    expect([apartWords(tilted), apartShort(tilted)]).toEqual(['another instrument (inclinometer)', 'another instrument']);
   });
 
   it('never joins another protocol, and says so', () => {
     const series = progressOf([...eight, visit(13, knee({ position: 'prone' }, 95))], context);
     const supine = series.find((s) => s.side === 'left' && s.position === 'supine')!;
     expect(supine.points.length).toBe(8);
-    expect(supine.notJoined).toEqual([
-      {
-        protocol: 'knee.flexion/prone',
-        on: [visit(13).assessedOn],
-        words: jasmine.stringContaining('a different thing, not joined') as never,
-      },
-    ]);
+    expect(supine.notJoined).toEqual([{ protocol: 'knee.flexion/prone', on: [visit(13).assessedOn] }]);
+    expect(notJoinedWords(supine.notJoined[0]!)).toContain('a different thing, not joined');
   });
 
   it('uses the clinic’s own error for a change that was within the default one', () => {
@@ -133,7 +134,7 @@ describe('progress over eight visits after a knee replacement', () => {
 });
 
 describe('progress in words', () => {
-  const when = weekWords(SURGERY);
+  const when = inWeeks(SURGERY);
 
   it('says how much better, since when nothing moved, where it stands in the course, and about the goal', () => {
     const key = left(eight).key;
@@ -150,7 +151,7 @@ describe('progress in words', () => {
   });
 
   it('calls a change within error, and less better where less is good', () => {
-    const plain = (on: string) => on;
+    const plain: When = { unit: 'days', words: (on) => on };
     const two = left([visit(1, knee({}, 90)), visit(3, knee({}, 94))]);
     expect(headline(two, plain)).toBe('has not really changed since 2026-08-10: +4°, within measuring error');
     expect(headline(left([visit(1, knee({}, 90))]), plain)).toContain('one reading so far');
@@ -181,11 +182,9 @@ describe('usual courses', () => {
 describe('goals', () => {
   const ground = { motion: 'knee.flexion', otherSide: 132, otherSideInvolved: false } as const;
   it('come from a task or a norm, and say why they cannot be had', () => {
-    expect(goalOf({ source: 'task', task: 'rising from a chair' }, ground)).toEqual({
-      source: 'task',
-      value: 93,
-      words: '93° for rising from a chair',
-    });
+    const chair = goalOf({ source: 'task', task: 'rising from a chair' }, ground);
+    expect(chair).toEqual({ source: 'task', value: 93, of: 'rising from a chair' });
+    expect(goalWords(chair as Goal, 'knee.flexion')).toBe('93° for rising from a chair');
     expect(goalOf({ source: 'norm' }, { ...ground, norm: { expected: 141.2, name: 'Some set' } })).toEqual(
       jasmine.objectContaining({ value: 141.2 }),
     );
@@ -210,9 +209,9 @@ describe('retest within the session', () => {
   };
 
   it('calls a marker better, same or worse by its own error, whichever way is good', () => {
-    expect(judgeMarker(hip, 96, 101)).toEqual(
-      jasmine.objectContaining({ change: 5, verdict: 'same', words: '96 → 101, +5°: same (a change counts from 8.4°)' }),
-    );
+    const same = judgeMarker(hip, 96, 101);
+    expect(same).toEqual(jasmine.objectContaining({ change: 5, verdict: 'same' }));
+    expect(markerWords(same, 'hip.flexion')).toBe('96 → 101, +5°: same (a change counts from 8.4°)');
     expect([judgeMarker(hip, 96, 106).verdict, judgeMarker(hip, 96, 84).verdict]).toEqual(['better', 'worse']);
     expect([judgeMarker(floor, 24, 8).verdict, judgeMarker(floor, 8, 24).verdict, judgeMarker(floor, 24, 20).verdict]).toEqual([
       'better',

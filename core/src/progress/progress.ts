@@ -4,6 +4,7 @@ import { weeksSince } from '../days.js';
 import type { ErrorContext } from '../error/own.js';
 import { normQuery } from '../finding/assess.js';
 import { ageOn, judgingNorm, type NormSet } from '../norms/index.js';
+import { findProcedure } from '../procedure/index.js';
 import type { InvolvedSide, IsoDate, Sex, Side } from '../terms.js';
 import { goalOf, projectGoal, type Goal, type Projection } from './goal.js';
 import type { GoalChoice } from './goal-choice.js';
@@ -42,9 +43,6 @@ export interface ProgressContext extends ErrorContext {
   /** Goals that were chosen, by the key of the series. */
   readonly goals?: ReadonlyMap<string, GoalChoice>;
 }
-
-/** After these the other side is not the goal: what is left to gain is the surgeon's to say. */
-const ASK_THE_SURGEON = /replacement/;
 
 /**
  * Everything that several visits say, motion by motion: series, trends,
@@ -101,9 +99,9 @@ function groundOf(series: Series, byKey: ReadonlyMap<string, Series>, { involved
   };
 }
 
-/** Without a choice, the sound side is the goal of the involved one. */
+/** Without a choice, the sound side is the goal of the involved one, unless a joint was replaced. */
 function usualGoal({ side }: Series, { involvedSide, operation }: ProgressContext): GoalChoice | undefined {
-  if (involvedSide !== side || ASK_THE_SURGEON.test(operation?.id ?? '')) return undefined;
+  if (involvedSide !== side || findProcedure(operation?.id ?? '')?.isReplacement) return undefined;
   return { source: 'other-side' };
 }
 

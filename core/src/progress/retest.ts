@@ -1,4 +1,6 @@
+import type { MotionId } from '../terms.js';
 import { endFigure, formatNumber, formatSigned, suffixOf } from '../words/figures.js';
+import { say, sayCount } from '../words/say.js';
 import { motion } from '../catalogue/index.js';
 import { mdcOfDifference } from '../error/sem.js';
 import type { ErrorContext } from '../error/own.js';
@@ -17,7 +19,6 @@ export interface MarkerChange {
   /** Smallest difference larger than the error of both readings. */
   readonly mdc: number;
   readonly verdict: RetestVerdict;
-  readonly words: string;
 }
 
 /**
@@ -33,14 +34,20 @@ export function judgeMarker(marker: Marker, before: number, after: number, conte
   const gain = -shortfall(before, after, about.better);
   const change = after - before;
   const verdict: RetestVerdict = gain === 0 || Math.abs(gain) < mdc ? 'same' : gain > 0 ? 'better' : 'worse';
-  return {
-    before,
-    after,
-    change,
-    mdc,
-    verdict,
-    words: `${endFigure(before, about)} → ${endFigure(after, about)}, ${formatSigned(change)}${suffixOf(about.unit)}: ${verdict} (a change counts from ${formatNumber(Math.ceil(mdc * 10) / 10)}${suffixOf(about.unit)})`,
-  };
+  return { before, after, change, mdc, verdict };
+}
+
+/** "96 → 101, +5°: same (a change counts from 8.4°)" */
+export function markerWords({ before, after, change, mdc, verdict }: MarkerChange, id: MotionId): string {
+  const about = motion(id);
+  const suffix = suffixOf(about.unit);
+  return say('{before} → {after}, {change}: {verdict} (a change counts from {least})', {
+    before: endFigure(before, about),
+    after: endFigure(after, about),
+    change: `${formatSigned(change)}${suffix}`,
+    verdict: say(verdict),
+    least: `${formatNumber(Math.ceil(mdc * 10) / 10)}${suffix}`,
+  });
 }
 
 /** All markers together: one that got worse outweighs those that got better. */
@@ -108,8 +115,8 @@ export type Finish =
 export function finishOf(rounds: readonly JudgedRound[], memory: readonly DrillMemory[] = []): Finish {
   const last = rounds[rounds.length - 1];
   if (!last || last.values.length === 0 || last.values.some((value) => value === null))
-    return { kind: 'open', why: 'some markers of the last round are not read yet' };
-  if (rounds.length === 1) return { kind: 'open', why: 'nothing was tried yet: note a drill and retest' };
+    return { kind: 'open', why: say('some markers of the last round are not read yet') };
+  if (rounds.length === 1) return { kind: 'open', why: say('nothing was tried yet: note a drill and retest') };
   if (last.verdict !== 'worse' && last.overall !== 'worse') return { kind: 'good' };
   const helped = [...rounds].reverse().find((round) => round.verdict === 'better');
   const before = memory
@@ -117,7 +124,7 @@ export function finishOf(rounds: readonly JudgedRound[], memory: readonly DrillM
     .sort((a, b) => b.better - b.worse - (a.better - a.worse))[0];
   return {
     kind: 'worse',
-    why: last.verdict === 'worse' ? `“${last.drill}” made it worse` : 'worse than at the baseline',
+    why: last.verdict === 'worse' ? say('“{drill}” made it worse', { drill: last.drill }) : say('worse than at the baseline'),
     goBackTo: helped?.drill ?? before?.drill ?? null,
   };
 }
@@ -145,6 +152,8 @@ export function rememberDrills(sessions: readonly (readonly JudgedRound[])[]): D
 
 /** "helped 2 of 3 times" */
 export function memoryWords({ better, same, worse }: DrillMemory): string {
-  const times = better + same + worse;
-  return `helped ${formatNumber(better)} of ${times} ${times === 1 ? 'time' : 'times'}${worse ? `, made it worse ${worse === 1 ? 'once' : `${worse} times`}` : ''}`;
+  const count = better + same + worse;
+  const helped = sayCount(count, 'helped {better} of {count} time', 'helped {better} of {count} times', { better });
+  if (worse === 0) return helped;
+  return `${helped}, ${sayCount(worse, 'made it worse once', 'made it worse {count} times')}`;
 }

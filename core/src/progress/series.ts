@@ -1,7 +1,7 @@
 import type { ErrorSource } from '../error/source.js';
 import { compareDays } from '../days.js';
 import type { MeasurementKey, Session } from '../assessment.js';
-import { protocolName, protocolOf } from '../catalogue/index.js';
+import { protocolOf } from '../catalogue/index.js';
 import type { ErrorContext } from '../error/own.js';
 import { bandAround } from '../error/sem.js';
 import { changeBetween, changeOf, errorOfTwo, type Change, type Comparable } from '../finding/change.js';
@@ -20,8 +20,11 @@ export interface SeriesPoint {
   readonly instrument: Instrument;
   readonly examiner: string | null;
   /** Why this reading takes no part in the trend; null: it does. */
-  readonly apart: string | null;
+  readonly apart: Apart | null;
 }
+
+/** Another examiner, or another instrument, than took most of the others. */
+export type Apart = 'other-examiner' | 'other-instrument';
 
 /** One measurement over the visits, oldest first. */
 export interface Series {
@@ -48,7 +51,6 @@ export interface Series {
 export interface NotJoined {
   readonly protocol: string;
   readonly on: readonly IsoDate[];
-  readonly words: string;
 }
 
 interface Row {
@@ -130,11 +132,8 @@ function pointOf({ session, measured }: Row, usual: Row, isOfOne: boolean, conte
   const reference = usual.measured.measurement;
   const otherExaminer =
     measurement.examiner !== undefined && reference.examiner !== undefined && measurement.examiner !== reference.examiner;
-  const apart = otherExaminer
-    ? `another examiner (${measurement.examiner})`
-    : measurement.instrument !== reference.instrument
-      ? `another instrument (${measurement.instrument})`
-      : null;
+  const otherInstrument = measurement.instrument !== reference.instrument;
+  const apart = otherExaminer ? 'other-examiner' : otherInstrument ? 'other-instrument' : null;
   const sems = isOfOne ? undefined : { same: measured.sem, other: errorOfTwo(measured, context).sem };
   const sem = sems && otherExaminer ? sems.other : measured.sem;
   return {
@@ -150,19 +149,12 @@ function pointOf({ session, measured }: Row, usual: Row, isOfOne: boolean, conte
   };
 }
 
-/** "by another protocol (sitting, 90/90): a different thing, not joined and not compared" */
+/** Readings of the same motion by other protocols. */
 function otherWays(key: MeasurementKey, { measurement: m }: MeasuredValue, rows: ReadonlyMap<MeasurementKey, readonly Row[]>): NotJoined[] {
   return [...rows].flatMap(([otherKey, readings]) => {
     const other = readings[0]!.measured.measurement;
     if (otherKey === key || other.motion !== m.motion || other.side !== m.side || other.mode !== m.mode || other.digit !== m.digit)
       return [];
-    const protocol = protocolOf(other);
-    return [
-      {
-        protocol: protocol.id,
-        on: readings.map((row) => row.session.assessedOn),
-        words: `by another protocol (${protocolName(protocol)}): a different thing, not joined and not compared`,
-      },
-    ];
+    return [{ protocol: protocolOf(other).id, on: readings.map((row) => row.session.assessedOn) }];
   });
 }

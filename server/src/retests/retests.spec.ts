@@ -36,7 +36,7 @@ describe('goals and retests', () => {
           .send({ protocol: 'knee.flexion/supine', side: 'left', mode: 'passive', goal: choice })
           .expect(status);
       await set({ source: 'hand', value: 118, note: 'surgeon' });
-      expect((await goal()).words).toBe('118° set by hand (surgeon)');
+      expect(await goal()).toEqual({ source: 'hand', value: 118, note: 'surgeon' });
       await set({ source: 'task', task: 'rising from a chair' });
       expect((await goal()).value).toBe(93);
       await set(null);

@@ -26,6 +26,8 @@ interface Common {
   readonly target: string;
   /** What it is, for a list of what is waiting: "left hip flexion, passive 98". */
   readonly words: string;
+  /** What stood at the dial when it was entered: where it is refused it goes back there. */
+  readonly typed?: string;
 }
 
 /** What each kind of command carries. */

@@ -3,6 +3,7 @@ import type { JudgementView } from '@dial-gauge/contract';
 import {
   arcVerdict,
   arcWords,
+  digitWord,
   describeEnd,
   endFigure,
   formatNumber,
@@ -12,7 +13,6 @@ import {
   protocolOf,
   regionName,
   rounded,
-  sidedName,
   stageOf,
   suffixOf,
   type FindingStage,
@@ -137,11 +137,7 @@ export class Strips {
     const step = about.unit === 'deg' ? 10 : most > 100 ? 50 : 5;
     const range = { from: Math.floor(least / step) * step, to: Math.ceil((most + step * 0.4) / step) * step };
     const strip = (side: Side) => this.strip(of, about, side, range);
-    const finger = measurement.digit
-      ? sidedName(measurement.motion, 'left', measurement.digit)
-          .replace(/^Left /, '')
-          .split(',')[0]
-      : '';
+    const finger = measurement.digit ? digitWord(measurement.digit) : '';
     return {
       key,
       name: [about.short, finger].filter(Boolean).join(', '),

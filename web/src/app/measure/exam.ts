@@ -310,7 +310,7 @@ export class Exam extends ExamCourse {
 
   /** Keeps what was entered, shows it, and hands it to the queue. */
   private send(command: Sent, words: string, id: string = crypto.randomUUID()): void {
-    const whole = { ...command, id, userId: '', visitId: this.visitId(), words } as Command;
+    const whole = { ...command, id, userId: '', visitId: this.visitId(), words, typed: this.typed() } as Command;
     this.changes += 1;
     this.entered.update((entered) => [...entered, whole]);
     this.queue.add(whole);
@@ -342,13 +342,12 @@ export class Exam extends ExamCourse {
     if (command.route === 'holdReading') {
       const at = this.places().get(measurementKey(command.body));
       this.held.update((held) => held.filter((h) => h.id !== command.id));
-      const typed = command.words.split(', ').pop() ?? '';
       // Back to where it was typed, unless something else is being typed by now: that stays.
       if (at && this.typed() === '' && !this.turning()) {
         const { problem } = this;
         const said = problem();
         this.goTo(at.place);
-        this.typed.set(typed);
+        this.typed.set(command.typed ?? '');
         problem.set(said);
       }
     }

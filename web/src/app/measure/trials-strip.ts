@@ -81,7 +81,7 @@ export class TrialsStrip {
       who && `by ${who}`,
       was ? `was ${formatNumber(was.value)}` : '',
       reading.pastLimit ? 'past limit' : '',
-      !reading.scale && reading.entered && !reading.entered.includes(':') ? reading.entered.split(' (')[0]! : '',
+      !reading.scale && reading.entered && !reading.entered.includes(':') ? reading.entered : '',
     ]
       .filter(Boolean)
       .join(', ');

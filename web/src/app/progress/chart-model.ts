@@ -14,8 +14,8 @@ import {
   protocolOfId,
   shortDay,
   weeksSince,
-  weekWords,
-  type WhenWords,
+  inWeeks,
+  type When,
 } from '@dial-gauge/core';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 
@@ -29,10 +29,8 @@ export interface LimitWindow {
 }
 
 /** How days become places on an axis: weeks since the operation, otherwise days since the first visit. */
-export interface Timeline {
-  readonly unit: 'weeks' | 'days';
+export interface Timeline extends When {
   readonly at: (on: IsoDate) => number;
-  readonly when: WhenWords;
 }
 
 /** What one chart shows: a measurement over the visits with everything it is held against. */
@@ -51,9 +49,9 @@ export interface ChartModel {
 
 export function timelineOf(episode: EpisodeView, series: readonly ProgressSeries[]): Timeline {
   const operation = operationOf(episode);
-  if (operation) return { unit: 'weeks', at: (on) => weeksSince(operation.on, on), when: weekWords(operation.on) };
+  if (operation) return { ...inWeeks(operation.on), at: (on) => weeksSince(operation.on, on) };
   const first = series.flatMap((s) => s.points.map((p) => p.on)).sort()[0] ?? episode.openedOn;
-  return { unit: 'days', at: (on) => differenceInCalendarDays(parseISO(on), parseISO(first)), when: dayWords };
+  return { unit: 'days', at: (on) => differenceInCalendarDays(parseISO(on), parseISO(first)), words: dayWords };
 }
 
 const isTwin = (a: ProgressSeries, b: ProgressSeries) => a.protocol === b.protocol && a.digit === b.digit;

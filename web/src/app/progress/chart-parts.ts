@@ -1,4 +1,4 @@
-import { endFigure, formatNumber, motion, rounded, type ProgressSeries } from '@dial-gauge/core';
+import { endFigure, formatNumber, motion, rounded, type ProgressSeries, apartShort } from '@dial-gauge/core';
 import type { Chart, ChartDataset, Plugin } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
 import { faint, type Ink } from '../ui/chart-ink';
@@ -192,7 +192,7 @@ export function marksOf({ main, twin, across, elsewhere, timeline }: ChartModel,
         ctx.lineWidth = 1.5;
         stroke(ctx, [at, top, at, bottom], [at - 5, top, at + 5, top], [at - 5, bottom, at + 5, bottom]);
         ctx.textAlign = 'left';
-        ctx.fillText(point.apart!.replace(/ \(.*\)$/, ''), at + 9, bottom - 4);
+        ctx.fillText(apartShort(point), at + 9, bottom - 4);
       }
       ctx.textAlign = 'center';
       for (const { on, words } of elsewhere) {

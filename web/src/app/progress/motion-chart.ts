@@ -9,7 +9,7 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { describeEnd, endFigure, formatNumber, motion, rounded, shortDay, suffixOf } from '@dial-gauge/core';
+import { describeEnd, endFigure, formatNumber, motion, rounded, shortDay, suffixOf, apartWords } from '@dial-gauge/core';
 import { Chart, Filler, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
 import Annotation from 'chartjs-plugin-annotation';
 
@@ -58,9 +58,9 @@ export class MotionChart {
   protected readonly text = computed(() => {
     const { main, norm, timeline, windows } = this.model();
     const about = motion(main.motion);
-    const when = (on: string) => (timeline.unit === 'weeks' ? timeline.when(on) : shortDay(on));
+    const when = (on: string) => (timeline.unit === 'weeks' ? timeline.words(on) : shortDay(on));
     const points = main.points.map(
-      (p) => `${when(p.on)} ${endFigure(rounded(p.value, about.unit), about)}${p.apart ? ` (${p.apart})` : ''}`,
+      (p) => `${when(p.on)} ${endFigure(rounded(p.value, about.unit), about)}${p.apart ? ` (${apartWords(p)})` : ''}`,
     );
     const parts = [
       `${this.isAngle() ? `${main.mode} readings, degrees` : `readings,${suffixOf(about.unit)}`}: ${points.join(', ')}`,

@@ -20,6 +20,9 @@ import {
   suffixOf,
   valueNow,
   errorSourceWords,
+  apartWords,
+  goalWords,
+  notJoinedWords,
 } from '@dial-gauge/core';
 import { filter, switchMap } from 'rxjs';
 import { episodeWords, fullName, operationWords, personWords } from '../caseload/words';
@@ -80,7 +83,7 @@ export class ProgressPage {
   });
   protected readonly headline = computed(() => {
     const [series, timeline] = [this.chosen(), this.timeline()];
-    return series && timeline ? headline(series, timeline.when) : '';
+    return series && timeline ? headline(series, timeline) : '';
   });
 
   /** Now, goal and the error a change has to beat. */
@@ -96,7 +99,7 @@ export class ProgressPage {
   protected readonly goal = computed(() => {
     const series = this.chosen();
     if (!series) return '';
-    if (series.goal) return `Goal: ${series.goal.words}.`;
+    if (series.goal) return `Goal: ${goalWords(series.goal, series.motion)}.`;
     return series.noGoal ? `The goal cannot be had: ${series.noGoal}.` : 'No goal is set.';
   });
 
@@ -104,12 +107,12 @@ export class ProgressPage {
   protected readonly notes = computed((): readonly { readonly head: string; readonly text: string }[] => {
     const [series, timeline] = [this.chosen(), this.timeline()];
     if (!series || !timeline) return [];
-    const { when } = timeline;
-    const outside = series.points.flatMap((p) => (p.apart ? [`${when(p.on)}: ${p.apart}`] : []));
+    const { words: day } = timeline;
+    const outside = series.points.flatMap((p) => (p.apart ? [`${day(p.on)}: ${apartWords(p)}`] : []));
     const { recent, course } = series;
     return [
-      { head: '', text: projectionWords(series, when) },
-      ...(course ? [{ head: 'Usual course', text: `${courseWords(series, when)} ${course.source}` }] : []),
+      { head: '', text: projectionWords(series, timeline) },
+      ...(course ? [{ head: 'Usual course', text: `${courseWords(series, timeline)} ${course.source}` }] : []),
       ...(recent && !series.projection
         ? [{ head: 'Trend', text: `${rateWords(recent, series.motion)}, over the last ${recent.visits} visits measured the same way.` }]
         : []),
@@ -121,7 +124,7 @@ export class ProgressPage {
             },
           ]
         : []),
-      ...series.notJoined.map(({ on, words }) => ({ head: 'Not compared', text: `${on.map(when).join(', ')}: ${words}.` })),
+      ...series.notJoined.map((of) => ({ head: 'Not compared', text: `${of.on.map(day).join(', ')}: ${notJoinedWords(of)}.` })),
       { head: 'Error', text: `${errorSourceWords(series.errorSource)}.` },
     ].filter(({ text }) => text !== '');
   });
@@ -135,7 +138,7 @@ export class ProgressPage {
     return series.points.map((point, at) => ({
       at,
       day: dayWords(point.on),
-      when: timeline.unit === 'weeks' ? timeline.when(point.on) : '',
+      when: timeline.unit === 'weeks' ? timeline.words(point.on) : '',
       value: describeEnd(about, rounded(point.value, about.unit)),
       error: `± ${formatNumber(rounded(point.error, about.unit))}${suffixOf(about.unit)}`,
       how: [INSTRUMENT_WORDS[point.instrument], point.examiner].filter(Boolean).join(', '),

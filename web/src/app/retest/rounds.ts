@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { endFigure, formatSigned, motion, rounded, type RetestVerdict } from '@dial-gauge/core';
+import { endFigure, formatSigned, motion, rounded, type RetestVerdict, markerWords } from '@dial-gauge/core';
 import type { Judged, Place } from './retesting';
 
 interface Cell {
@@ -113,7 +113,7 @@ export class Rounds {
           value: value === null ? '' : endFigure(rounded(value, about.unit), about),
           verdict: change?.verdict ?? null,
           change: change ? `${formatSigned(rounded(change.change, about.unit))}, ${change.verdict}` : '',
-          words: change?.words ?? `${at === 0 ? 'baseline' : round.drill}`,
+          words: change ? markerWords(change, marker.motion) : at === 0 ? 'baseline' : round.drill,
           place: { round: at, marker: index },
           isHere: here?.round === at && here.marker === index,
         };
