@@ -39,6 +39,7 @@ module.exports = {
     never('web-without-node', 'The interface runs in a browser.', { path: '^web/src/' }, { dependencyTypes: ['core'] }),
     never('store-below-http', 'Records know nothing of requests.', { path: '^server/src/store/' }, { path: '^server/src/http/' }),
     never('cli-without-server', 'The terminal face is core and contract.', { path: '^cli/' }, { path: '^(server|web)/' }),
+    never('words-at-the-bottom', 'Inside core nobody imports up.', { path: '^core/src/words/' }, { path: '^core/src/(?!words/|terms)' }),
     never(
       'angle-at-the-bottom',
       'Inside core nobody imports up.',

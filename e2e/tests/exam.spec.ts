@@ -57,7 +57,8 @@ test('an exam by keyboard alone: held, judged, followed, and still there after a
     await page.keyboard.press('Enter');
     await expect(sentence).toContainText('left − right: 18 − 33 = −15°');
     await expect(findings.filter({ hasText: /Right hip flexion, active 100°:[\s\S]*18° less than passive/ })).toHaveCount(1);
-    await expect(findings.filter({ hasText: 'Left hip flexion, active 95°: 26° short of 121°, by Roach & Miles 1991' })).toHaveCount(1);
+    // 95° lies inside what the first set that may be compared finds in people: it is not called short.
+    await expect(findings.filter({ hasText: /Left hip flexion, active 95°: \d+° short/ })).toHaveCount(0);
     await expect(page.locator('dg-findings')).toContainText('Really changed since');
   });
 

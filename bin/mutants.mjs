@@ -1,0 +1,83 @@
+/**
+ * How strong the tests of the core are: it is changed in small ways, one at a
+ * time, and the tests are run that reach the place. A change that none of them
+ * notices survived, and is printed with its place.
+ *
+ *   npm run mutants                                 all of it; takes hours
+ *   npm run mutants -- error norms                  these folders of core/src
+ *   npm run mutants -- --lines 150 --seed 7         so many lines of code, drawn at random
+ */
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { needNode, needPackages } from './lib/need.mjs';
+import { inRoot } from './lib/paths.mjs';
+import { run } from './lib/run.mjs';
+import { main, say, Stop } from './lib/say.mjs';
+
+const FOLDERS = ['angle', 'error', 'finding', 'norms', 'plan', 'progress', 'reading'];
+
+/** Numbers from 0 to 1 that are the same for the same seed. */
+function drawn(seed) {
+  let state = Number(seed) >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
+  };
+}
+
+/** Lines with code on them, in a random order. */
+function codeLines(files, random) {
+  const lines = files.flatMap((file) =>
+    readFileSync(inRoot(file), 'utf8')
+      .split('\n')
+      .flatMap((text, at) =>
+        /^\s*(\/?\*|\/\/|import |export \{|readonly |[{}()[\];,]*$)/.test(text) ? [] : [{ file, line: at + 1, text }],
+      ),
+  );
+  for (let at = lines.length - 1; at > 0; at -= 1) {
+    const other = Math.floor(random() * (at + 1));
+    [lines[at], lines[other]] = [lines[other], lines[at]];
+  }
+  return lines;
+}
+
+await main(async () => {
+  needNode();
+  await needPackages();
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: { lines: { type: 'string' }, seed: { type: 'string', default: '1' } },
+  });
+  const unknown = positionals.find((folder) => !FOLDERS.includes(folder));
+  if (unknown !== undefined || (values.lines !== undefined && !(Number(values.lines) > 0))) {
+    throw new Stop(`${unknown ?? `--lines ${values.lines}`} is not known; allowed: ${FOLDERS.join(', ')}, --lines N, --seed N`);
+  }
+  const folders = positionals.length > 0 ? positionals : FOLDERS;
+  const files = folders.flatMap((folder) =>
+    readdirSync(inRoot(`core/src/${folder}`), { recursive: true })
+      .filter((name) => name.endsWith('.ts') && !name.endsWith('.spec.ts') && name !== 'index.ts')
+      .map((name) => `core/src/${folder}/${name}`),
+  );
+
+  const sample = values.lines && codeLines(files, drawn(values.seed)).slice(0, Number(values.lines));
+  const config = {
+    testRunner: 'jasmine',
+    jasmineConfigFile: 'core/jasmine.mutants.json',
+    testRunnerNodeArgs: ['--import', 'tsx'],
+    coverageAnalysis: 'perTest',
+    mutate: sample ? sample.map(({ file, line, text }) => `${file}:${line}:0-${line}:${text.length}`) : files,
+    ignorePatterns: ['.data', '.ci', 'docs', 'e2e', 'web', 'server', 'bench'],
+    reporters: ['clear-text', 'json'],
+    clearTextReporter: { logTests: false, allowColor: false },
+    jsonReporter: { fileName: '.data/mutants.json' },
+    tempDirName: '.data/mutants',
+    timeoutMS: 20_000,
+  };
+  mkdirSync(inRoot('.data'), { recursive: true });
+  writeFileSync(inRoot('.data/mutants.config.json'), JSON.stringify(config, null, 2));
+  if (sample) say(`${sample.length} lines, seed ${values.seed}`);
+  const { code } = await run('npx', ['stryker', 'run', '.data/mutants.config.json']);
+  if (code !== 0) throw new Stop('The mutants could not be run.');
+});
