@@ -16,6 +16,7 @@ export {
   suffixOf,
   type ZeroWords,
 } from './words/figures.js';
+export { INSTRUMENT_WORDS, instrumentWord } from './words/instruments.js';
 export { ENGLISH, localeOf, speak, spokenLocale, type Locale } from './words/locale.js';
 export { dayWords, listed, lower, say, sayCount, shortDay, upper } from './words/say.js';
 export { wrap180, wrap360 } from './angle/wrap.js';

@@ -1,5 +1,6 @@
 import type { Instrument, IsoDate } from '../terms.js';
 import { formatNumber } from '../words/figures.js';
+import { instrumentWord } from '../words/instruments.js';
 import { dayWords, say } from '../words/say.js';
 
 /** Whether readings of one examiner are compared, or of several. */
@@ -47,7 +48,7 @@ export function errorSourceWords(source: ErrorSource): string {
       return [
         say(source.cite),
         ...(source.population ? [say(source.population)] : []),
-        say(source.instrument),
+        instrumentWord(source.instrument),
         whoRead(source.examiners),
         say('printed as {figure} (from memory)', { figure: `${say(source.figure)} ${formatNumber(source.amount)}` }),
       ].join(', ');

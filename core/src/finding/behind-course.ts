@@ -35,7 +35,8 @@ export const behindCourse: Kind<Facts> = {
   detect: (evidence) => evidence.measured.flatMap((m) => judged(m, evidence)),
   verdict: (f) => {
     const { weeks, behind, tell } = f.facts;
-    const parts = { size: sizeOf(f, behind ?? 0), weeks: formatNumber(weeks), what: tell ? toldWords(f.motion, tell) : '' };
+    const what = tell ? (tell.when === 'beyond-other' ? beyondWords(f, tell) : toldWords(f.motion, tell)) : '';
+    const parts = { size: sizeOf(f, behind ?? 0), weeks: formatNumber(weeks), what };
     if (behind === null) return say('{what}, {weeks} weeks after the operation: let the surgeon know', parts);
     return tell
       ? say('{size} behind what is usual {weeks} weeks after the operation: let the surgeon know', parts)
@@ -49,6 +50,8 @@ export const behindCourse: Kind<Facts> = {
         .join(' '),
   },
 };
+
+const beyondWords = (f: Found<Facts>, { beyond = 0 }: Told): string => say('{size} more than the other side', { size: sizeOf(f, beyond) });
 
 function judged(m: MeasuredValue, evidence: Evidence): Found<Facts>[] {
   const { procedure, involvedSide, assessedOn, stopped, thresholds } = evidence;
@@ -74,7 +77,7 @@ function judged(m: MeasuredValue, evidence: Evidence): Found<Facts>[] {
   if (tell && telling) steps.push({ step: 'told', motion: id, fromWeek: telling.fromWeek, ...tell }, errorStep(m));
   else steps.push(errorStep(m));
   if (course && isBehind)
-    steps.push({ step: 'source', source: { ...course.source, fromMemory: true }, confidence: course.confidence, note: COURSE_CAUTION });
+    steps.push({ step: 'source', source: { ...course.source, fromMemory: true }, confidence: course.confidence, caution: COURSE_CAUTION });
   return [
     found(m, {
       severity: tell && size === 'note' ? 'mild' : size,

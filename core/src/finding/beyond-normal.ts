@@ -4,6 +4,7 @@ import type { NormComparison } from '../norms/index.js';
 import { say } from '../words/say.js';
 import { errorStep, found, motionOf, sizeOf } from './make.js';
 import { note, readings, type Step } from './steps.js';
+import { wherePhrase } from './sums.js';
 import type { Kind, Thresholds } from './types.js';
 
 /** By which set, where beyond begins in it, and whether that is the edge of a sample. */
@@ -69,4 +70,5 @@ export const beyondNormal: Kind<Facts> = {
     f.facts.ofSample
       ? say('{size} beyond what {set} finds in people', { size: sizeOf(f, f.value - f.facts.edge), set: f.facts.setName })
       : say('{size} more than {set} expects', { size: sizeOf(f, f.value - (f.expected ?? 0)), set: f.facts.setName }),
+  sum: { at: 5, words: (all) => wherePhrase('More than expected: {where}.', all) },
 };

@@ -185,7 +185,7 @@ function judge(pattern: CapsularPattern, side: Side, found: readonly Lost[]): Fo
         {
           step: 'source',
           source: pattern.source,
-          note: '; studies of hip, knee and shoulder do not bear it out: a prompt for the next test, not a diagnosis',
+          caution: 'Studies of hip, knee and shoulder do not bear it out: a prompt for the next test, not a diagnosis',
         },
       ],
     }),

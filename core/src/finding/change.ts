@@ -5,6 +5,7 @@ import { errorOf } from '../error/table.js';
 import type { MeasuredValue } from '../measurement.js';
 import { motion, protocolOf, type Better } from '../catalogue/index.js';
 import type { Instrument, MotionId } from '../terms.js';
+import { instrumentWord } from '../words/instruments.js';
 import { say } from '../words/say.js';
 
 /** Really more, really less, or too small to tell from measuring error. */
@@ -62,7 +63,10 @@ export function changeOf(motionId: MotionId, before: Comparable, now: Comparable
 export function caveatWords(caveat: Caveat): string {
   return caveat.kind === 'other-examiner'
     ? say('another examiner: the larger error is used')
-    : say('measured by {before}, now by {now}: both errors are used', { before: say(caveat.before), now: say(caveat.now) });
+    : say('measured by {before}, now by {now}: both errors are used', {
+        before: instrumentWord(caveat.before),
+        now: instrumentWord(caveat.now),
+      });
 }
 
 /** The same of two measurements. The caller pairs by key, so another position never gets here; both were measured in the same context. */

@@ -5,7 +5,7 @@ import type { MeasuredValue } from '../measurement.js';
 import { shortfall } from '../norms/index.js';
 import { formatSize } from '../words/figures.js';
 import { listed, lower, say } from '../words/say.js';
-import { errorStep, found, motionOf, sizeOf } from './make.js';
+import { digitWord, errorStep, found, motionOf, sizeOf } from './make.js';
 import { weigh } from './severity.js';
 import { readings, type Step } from './steps.js';
 import { once } from './sums.js';
@@ -89,7 +89,7 @@ export const shortOfOtherSide: Kind<Facts> = {
           .filter((f) => f.side === side)
           .map((f) =>
             say('{motion} (by {size})', {
-              motion: lower(say(motion(f.motion).name)),
+              motion: [f.digit ? digitWord(f.digit) : '', lower(say(motion(f.motion).name))].filter(Boolean).join(', '),
               size: formatSize(Math.abs(f.difference ?? 0), f.unit),
             }),
           );

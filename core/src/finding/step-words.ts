@@ -3,6 +3,7 @@ import { motion, type Motion } from '../catalogue/index.js';
 import { errorSourceWords } from '../error/source.js';
 import { needWords, type NormComparison, type NormFlag } from '../norms/index.js';
 import { describeEnd, endFigure, formatNumber, formatSigned, suffixOf } from '../words/figures.js';
+import { instrumentWord } from '../words/instruments.js';
 import { dayWords, lower, say } from '../words/say.js';
 import { caveatWords } from './change.js';
 import { modeWord, sidedName } from './make.js';
@@ -33,13 +34,20 @@ function trialWords(of: Readings, trial: Trial, index: number): string {
 
 /** How the value came from the trials: "(30 + 32 + 31) ÷ 3 = 31". */
 export function readingWords(of: Readings): string {
-  const sources = of.trials.map((trial, index) => trialWords(of, trial, index));
-  const value = operand(motion(of.motion), of.value);
-  const by = say(of.instrument);
-  if (sources.length > 1 && of.summary !== 'mean')
-    return say('{summary} of {readings} = {value}, {by}', { summary: say(of.summary), readings: sources.join(', '), value, by });
-  const sum = sources.length === 1 ? sources[0]! : `(${sources.join(' + ')}) ÷ ${sources.length}`;
-  return sum === value ? say('one reading of {value}, {by}', { value, by }) : `${sum} = ${value}, ${by}`;
+  const by = instrumentWord(of.instrument);
+  const about = motion(of.motion);
+  const [one, ...others] = of.trials.map((trial, index) => trialWords(of, trial, index));
+  if (about.unit === 'yesNo') return say('answered: {value}, {by}', { value: endFigure(of.value, about), by });
+  const value = operand(about, of.value);
+  if (others.length === 0) {
+    if (one === value) return say('one reading of {value}, {by}', { value, by });
+    // In another unit, what it comes to stands there already.
+    return isValue(of.trials[0]!) ? `${one}, ${by}` : `${one} = ${value}, ${by}`;
+  }
+  const all = [one, ...others];
+  if (of.summary !== 'mean')
+    return say('{summary} of {readings} = {value}, {by}', { summary: say(of.summary), readings: all.join(', '), value, by });
+  return `(${all.join(' + ')}) ÷ ${all.length} = ${value}, ${by}`;
 }
 
 const FLAG_WORDS: Readonly<Record<NormFlag, string>> = {
@@ -177,11 +185,11 @@ const WORDS: { readonly [S in StepName]: (step: StepOf<S>) => string } = {
     motions.length === 0
       ? say('every motion of the pattern is measured')
       : say('still unmeasured: {motions}', { motions: motions.map((id) => lower(say(motion(id).name))).join(', ') }),
-  source: ({ source, confidence, note }) => {
+  source: ({ source, confidence, caution }) => {
     const memory = source.fromMemory ? say('from memory') : '';
     const sure = confidence ? say('confidence {of}', { of: say(confidence) }) : '';
     const aside = [memory, sure].filter(Boolean).join(', ');
-    return `${say(source.cite)}${aside ? ` (${aside})` : ''}${note ? say(note) : ''}`;
+    return `${say(source.cite)}${aside ? ` (${aside})` : ''}${caution ? `. ${say(caution)}` : ''}`;
   },
   note: ({ note, given }) =>
     say(note, given && Object.fromEntries(Object.entries(given).map(([name, value]) => [name, givenWords(value)]))),

@@ -86,7 +86,7 @@ export type Step =
       readonly error: number;
     }
   | { readonly step: 'unmeasured'; readonly motions: readonly MotionId[] }
-  | { readonly step: 'source'; readonly source: Source; readonly confidence?: Confidence; readonly note?: string }
+  | { readonly step: 'source'; readonly source: Source; readonly confidence?: Confidence; readonly caution?: string }
   /** A remark: a phrase with what stands in it. */
   | { readonly step: 'note'; readonly note: string; readonly given?: Readonly<Record<string, Given>> };
 

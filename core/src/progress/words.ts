@@ -4,6 +4,7 @@ import { weeksSince } from '../days.js';
 import { isGain, isLoss, type Change } from '../finding/change.js';
 import type { IsoDate } from '../terms.js';
 import { describeEnd, formatNumber, formatSigned, formatSize, rounded, suffixOf } from '../words/figures.js';
+import { instrumentWord } from '../words/instruments.js';
 import { say, upper } from '../words/say.js';
 import { rateWords } from './goal.js';
 import type { ProgressSeries } from './progress.js';
@@ -116,7 +117,7 @@ export function apartWords({ apart, examiner, instrument }: SeriesPoint): string
   if (apart === null) return '';
   return apart === 'other-examiner'
     ? say('another examiner ({who})', { who: examiner ?? '' })
-    : say('another instrument ({which})', { which: say(instrument) });
+    : say('another instrument ({which})', { which: instrumentWord(instrument) });
 }
 
 /** The same where space is short. */
