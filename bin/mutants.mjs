@@ -73,6 +73,8 @@ await main(async () => {
     clearTextReporter: { logTests: false, allowColor: false },
     jsonReporter: { fileName: '.data/mutants.json' },
     tempDirName: '.data/mutants',
+    // A process for each: what one has worked out and kept would answer for the next.
+    maxTestRunnerReuse: 1,
     timeoutMS: 20_000,
   };
   mkdirSync(inRoot('.data'), { recursive: true });

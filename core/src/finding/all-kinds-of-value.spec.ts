@@ -1,4 +1,5 @@
 import type { Assessment, Measurement } from '../assessment.js';
+import { MOTIONS } from '../catalogue/index.js';
 import type { NormSet } from '../norms/index.js';
 import { assess, notComparedWords, saidOf } from './index.js';
 
@@ -166,6 +167,29 @@ describe('what is not compared', () => {
     );
     expect(judged.findings.map((f) => f.kind)).not.toContain('changed');
     expect(judged.measurements[0]!.notCompared.length).toBe(1);
+  });
+
+  it('keeps fingers apart: another finger by another way is nobody’s reading', () => {
+    const finger = (digit: 2 | 3, protocol: string, end: number) => one('fingerPip.flexion', { digit, protocol, position: 'sitting' }, end);
+    const usual = MOTIONS.find((m) => m.id === 'fingerPip.flexion')!.protocols.map((p) => p.id);
+    expect(usual.length).toBe(1);
+    const judged = assess(
+      exam([one('hip.internalRotation', { position: 'prone' }, 30), finger(2, usual[0]!, 90), finger(3, usual[0]!, 95)], {
+        previous: {
+          assessedOn: '2026-10-01',
+          measurements: [
+            one('hip.internalRotation', { position: 'sitting' }, 30),
+            one('hip.internalRotation', { position: 'supine' }, 31),
+            finger(2, usual[0]!, 80),
+          ],
+        },
+      }),
+    );
+    expect(judged.measurements.map((m) => m.notCompared.map((of) => 'protocol' in of && of.protocol))).toEqual([
+      ['hip.internalRotation/sitting', 'hip.internalRotation/supine-hip-90'],
+      [],
+      [],
+    ]);
   });
 });
 

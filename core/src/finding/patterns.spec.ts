@@ -95,6 +95,21 @@ describe('capsular pattern', () => {
           .withContext(id)
           .toBeTrue();
     }
+    for (const { joint } of CAPSULAR_PATTERNS.filter(({ steps }) => steps.flat().length < 3))
+      expect(
+        find(
+          'capsular-pattern',
+          exam(
+            MOTIONS.filter((m) => m.joint === joint).flatMap((m) => {
+              const [usual] = m.protocols;
+              const way = { position: usual!.position, protocol: usual!.id, ...(m.perDigit ? { digit: 3 as const } : {}) };
+              return m.better === 'more' && m.unit === 'deg' ? [of(m.id, 5, way)] : [];
+            }),
+          ),
+        ),
+      )
+        .withContext(joint)
+        .toEqual([]);
     const knees = [of('knee.flexion', 60), of('knee.extension', -10), of('knee.flexion', 135, right), of('knee.extension', 0, right)];
     expect(find('capsular-pattern', exam(knees, { involvedSide: 'left' }))).toEqual([]);
   });
@@ -106,6 +121,16 @@ describe('two-joint muscle', () => {
     const [found] = find('two-joint-limit', exam(calf));
     expect(saidOf(found!).verdict).toBe('16° more with the knee bent: points to the calf muscle that crosses the knee');
     expect(saidOf(found!).because.join('\n')).toContain('18 − 2 = 16°');
+  });
+
+  it('begins below the figure of the pair, and needs none where the pair has none', () => {
+    const calf = (straight: number) => [of('muscleLength.calfKneeStraight', straight), of('muscleLength.calfKneeBent', 30)];
+    expect([9.9, 10].map((straight) => find('two-joint-limit', exam(calf(straight))).length)).toEqual([1, 0]);
+    const adductors = [of('muscleLength.adductorsKneeStraight', 25), of('muscleLength.adductorsKneeBent', 50)];
+    const [found] = find('two-joint-limit', exam(adductors));
+    expect(found!.steps.map((step) => step.step)).toEqual(['readings', 'readings', 'difference', 'error', 'source']);
+    const below = find('two-joint-limit', exam(calf(2)))[0]!;
+    expect(below.steps.map((step) => step.step)).toEqual(['readings', 'readings', 'difference', 'note', 'error', 'source']);
   });
 
   it('is not, within error, where the stretched range is enough, or on the other side', () => {
@@ -285,6 +310,21 @@ describe('order', () => {
     );
     const sentences = sentencesOf(findings);
     expect(sentences.map((s) => s.findings.map((f) => f.kind))).toEqual([['painful'], ['short-of-other-side', 'short-of-normal']]);
+  });
+
+  it('joins nothing of another finger, side or way of measuring', () => {
+    const finger = (digit: 2 | 3) => of('fingerPip.flexion', 40, { digit, position: 'sitting' });
+    const { findings } = assess(
+      exam([
+        finger(2),
+        finger(3),
+        ...[of('hip.abduction', 20), of('hip.abduction', 20, right)],
+        ...[of('ankle.dorsiflexion', 2), of('ankle.dorsiflexion', 2, { position: 'sitting' })],
+      ]),
+      { normSets: ['aaos-1965'] },
+    );
+    const short = sentencesOf(findings.filter((f) => f.kind === 'short-of-normal'));
+    expect(short.map((s) => s.findings.length)).toEqual([1, 1, 1, 1, 1, 1]);
   });
 
   it('knows a joint for every motion, and how far joints lie apart', () => {

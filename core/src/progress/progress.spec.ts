@@ -86,6 +86,17 @@ describe('progress over eight visits after a knee replacement', () => {
     expect(rateWords(series.recent!, 'knee.flexion')).toMatch(/a week, between −/);
   });
 
+  it('has stopped moving at no goal that is reached or within error, and short of one that is not', () => {
+    const key = left(eight).key;
+    const goal = (value: number) => left(eight, { goals: new Map([[key, { source: 'hand' as const, value }]]) });
+    expect([100, 108, 118].map((value) => [goal(value).projection!.kind, goal(value).plateau === null])).toEqual([
+      ['reached', true],
+      ['within-error', true],
+      ['not-told', false],
+    ]);
+    expect(left(eight).plateau).not.toBeNull();
+  });
+
   it('takes the other side as goal, less what was agreed; not by itself after a replacement', () => {
     expect(left(eight).goal).toBeNull();
     expect(left(eight, { operation: { id: 'meniscus-repair', on: SURGERY } }).goal!.value).toBe(132);

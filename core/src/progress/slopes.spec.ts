@@ -66,6 +66,15 @@ describe('Kendall’s S of many values', () => {
     }
   });
 
+  it('is that of the printed variance, n(n − 1)(2n + 5)/18 (Kendall 1938, from memory)', () => {
+    for (const n of [120, 200, 301]) {
+      const sd = Math.sqrt((n * (n - 1) * (2 * n + 5)) / 18);
+      expect(Math.abs(leastKendall(n, 0.025)! - (1 + 1.959964 * sd)))
+        .withContext(`n ${n}`)
+        .toBeLessThanOrEqual(2 + sd / 500);
+    }
+  });
+
   it('sums to one', () => {
     for (const n of [2, 5, 30, 90]) expect(chanceOfKendall(n, (-n * (n - 1)) / 2)).toBeCloseTo(1, 9);
   });

@@ -45,6 +45,9 @@ describe('what was typed', () => {
     expect(value('350/20', HIP, tool('inclinometer', { scale: '360' }))).toBe(30);
     expect(value('-170/170', HIP, tool('inclinometer', { scale: '180' }))).toBe(20);
     expect(value('0/30+', HIP, tool('inclinometer', { scale: 'quadrant' }))).toBe(150);
+    // A device of another scale does not count round a corner.
+    expect(value('0/30+', HIP, tool('inclinometer', { scale: '360' }))).toContain('30+');
+    expect(value('0/30', HIP, tool('inclinometer', { scale: 'quadrant' }))).toBe(30);
     expect(value('0/95', HIP, tool('inclinometer', { scale: 'quadrant' }))).toContain('allowed: 0 to 90');
     expect(readAtDial('350', HIP, tool('inclinometer', { scale: '360' }))).toEqual(jasmine.objectContaining({ ok: false, next: 'end' }));
     expect(value('95', HIP, tool('inclinometer'))).toBe(95);

@@ -163,7 +163,12 @@ export function annotationsOf({ main, windows, operatedOn, timeline: { at } }: C
           borderWidth: 1,
           borderDash: [2, 3],
           drawTime: 'beforeDatasetsDraw' as const,
-          label: { ...label(window.words, ink.ochre, 'start'), position: { x: 'start' as const, y: 'start' as const } },
+          // Each on a line of its own: limits begin at the same place.
+          label: {
+            ...label(window.words, ink.ochre, 'start'),
+            position: { x: 'start' as const, y: 'start' as const },
+            yAdjust: index * LABEL_HEIGHT,
+          },
         },
       ]),
     ),
@@ -171,6 +176,8 @@ export function annotationsOf({ main, windows, operatedOn, timeline: { at } }: C
 }
 
 const LINE_HEIGHT = 15;
+/** Of a label with its background. */
+const LABEL_HEIGHT = 22;
 
 /** Words at the ends of the lines, readings that stand apart with their error, and how long nothing moved. */
 export function marksOf({ main, twin, across, elsewhere, timeline }: ChartModel, ink: Ink): Plugin<'line'> {

@@ -74,7 +74,10 @@ describe('MotionChart', () => {
           procedureId: 'knee-replacement',
           procedureOn: '2026-08-01',
           involvedSide: 'left',
-          precautions: [{ motion: 'knee.flexion', limit: 90, until: '2026-08-22', source: 'surgeon' }],
+          precautions: [
+            { motion: 'knee.flexion', limit: 90, until: '2026-08-22', source: 'surgeon' },
+            { motion: 'knee.flexion', limit: 110, until: '2026-09-05', source: 'surgeon' },
+          ],
         },
       }),
     );
@@ -87,6 +90,9 @@ describe('MotionChart', () => {
     ]);
     expect(annotations['operation']!['xMin']).toBe(0);
     expect([annotations['limit0']!['yMin'], annotations['limit0']!['xMax']]).toEqual([90, 3]);
+    // Their labels begin at the same corner: one below the other.
+    const labelAt = (id: string) => (annotations[id]!['label'] as { yAdjust: number }).yAdjust;
+    expect(labelAt('limit1') - labelAt('limit0')).toBeGreaterThan(15);
     expect(element.querySelector('canvas')!.getAttribute('aria-label')).toContain('limit 90° not past here, until 22 Aug, surgeon');
     fixture.destroy();
   });
