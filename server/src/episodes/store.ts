@@ -2,6 +2,7 @@ import type { EpisodeView, IntakeChange } from '@dial-gauge/contract';
 import type { QueryDeepPartialEntity } from 'typeorm';
 import { Patient } from '../patients/entities.js';
 import { same } from '../platform/change-log.js';
+import { notBeforeBirth } from '../platform/days.js';
 import { changedMeanwhile } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { mustTakeChanges } from '../visits/open.js';
@@ -31,6 +32,8 @@ export async function setIntake(work: UnitOfWork, id: string, { revision, ...int
   if (changes.every(([, before, after]) => same(before, after))) return episodeView(episode);
   await mustTakeChanges(work, id);
   if (episode.revision !== revision) throw changedMeanwhile('The intake', (await work.log.last('episode', id))?.name ?? 'somebody else');
+  if (intake.procedureOn)
+    notBeforeBirth('procedureOn', intake.procedureOn, (await work.one(Patient, episode.patientId, 'patient')).birthDate);
   const changed = await work.log.write('episode', id, changes);
   await manager.update(Episode, { id, clinicId }, { ...intake, revision: revision + 1 } as QueryDeepPartialEntity<Episode>);
   const now = await work.one(Episode, id, 'episode of care');

@@ -10,3 +10,13 @@ export function notInTheFuture(path: string, day: string, now: Date): void {
   if (day > latest)
     throw refused(path, `lies in the future; allowed: ${latest} or earlier`, 'Nothing was saved. Correct the fields named and send again.');
 }
+
+/** @throws a problem that names the field */
+export function notBeforeBirth(path: string, day: string, birthDate: string): void {
+  if (day < birthDate)
+    throw refused(
+      path,
+      `lies before the birth; allowed: ${birthDate} or later`,
+      'Nothing was saved. Correct the fields named and send again.',
+    );
+}

@@ -3,7 +3,8 @@ import { cautionOutcome } from '@dial-gauge/core';
 import type { QueryDeepPartialEntity } from 'typeorm';
 import { Episode } from '../episodes/entities.js';
 import { same } from '../platform/change-log.js';
-import { notInTheFuture } from '../platform/days.js';
+import { Patient } from '../patients/entities.js';
+import { notBeforeBirth, notInTheFuture } from '../platform/days.js';
 import { changedMeanwhile } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { Visit } from './entities.js';
@@ -15,6 +16,7 @@ export async function startVisit(work: UnitOfWork, episodeId: string, { id, asse
   notInTheFuture('assessedOn', assessedOn, now);
   // Held, so that two visits started at once are both counted.
   const episode = await work.one(Episode, episodeId, 'episode of care', 'pessimistic_write');
+  notBeforeBirth('assessedOn', assessedOn, (await work.one(Patient, episode.patientId, 'patient')).birthDate);
   const visit: Visit = {
     id,
     clinicId,

@@ -99,6 +99,16 @@ describe('preparing over HTTP', () => {
       .expect(404);
   });
 
+  it('starts no visit and takes no operation before the patient was born', async () => {
+    const { episodeId } = await start();
+    const visit = await wren.post(`/api/episodes/${episodeId}/visits`).send({ id: randomUUID(), assessedOn: '1960-03-31' }).expect(422);
+    expect(visit.body.errors).toEqual([{ path: 'assessedOn', message: 'lies before the birth; allowed: 1960-04-01 or later' }]);
+    await wren.post(`/api/episodes/${episodeId}/visits`).send({ id: randomUUID(), assessedOn: '1960-04-01' }).expect(200);
+    const intake = { complaint: 'new left knee', procedureId: 'knee-replacement', procedureOn: '1950-01-01', revision: 0 };
+    const refused = await wren.put(`/api/episodes/${episodeId}/intake`).send(intake);
+    expect([refused.status, refused.body.errors?.[0]?.path]).toEqual([422, 'procedureOn']);
+  });
+
   it('does not let one examiner overwrite what another changed meanwhile', async () => {
     const { episodeId, visitId } = await start();
     const intake = { complaint: 'new left knee', involvedSide: 'left', revision: 0 };
