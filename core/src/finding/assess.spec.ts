@@ -242,6 +242,9 @@ describe('other kinds', () => {
     expect(old.measurements[0]!.notCompared.map(notComparedWords)).toEqual(['by another way']);
     // What was signed in words reads as it read.
     expect(old.findings.map(saidOf)).toEqual(now.findings.map(saidOf));
+    const silent = measurements.map(({ notCompared, ...m }) => (notCompared ? m : m));
+    const bare = judgementOfToday({ ...before, format: 1, measurements: silent, findings: inWords } as never);
+    expect(bare.measurements.map((m) => m.notCompared)).toEqual([[], []]);
     const second = judgementOfToday({ ...before, judgedBy, notJudged, rules, format: 2, measurements, findings: inWords } as never);
     expect([second.format, second.judgedBy.length, second.rules]).toEqual([2, 2, rules]);
     const today = assess(exam([hip()]));

@@ -109,6 +109,23 @@ describe('best order', () => {
     expect(bestOrder([task(['sitting', 'supine'], 0)], assumedTurn).steps[0]!.at).toBe('sitting');
   });
 
+  it('betters a choice that is too large to look through: no single change of place makes it better', () => {
+    const places: readonly Station[] = ['prone', 'standing', 'sitting'];
+    const many = Array.from({ length: 16 }, (_, at) => task(places, at + 2, { late: at % 3 === 0 }));
+    const tasks = [task('standing', 0), task('sitting', 1), ...many];
+    const best = bestOrder(tasks, assumedTurn);
+    expect([best.cost.turns, best.cost.unusual]).toEqual([1, 16]);
+    const at = new Map(best.steps.map((step) => [step.task, step.at]));
+    for (const one of many.keys())
+      for (const other of ['standing', 'sitting'] as const) {
+        // Moved by itself, and the rest left where it is.
+        const moved = tasks.map((own, i) => (i < 2 ? own : { ...own, at: ['prone', i === one + 2 ? other : at.get(i)!] as const }));
+        expect(compareCost(bestOrder(moved, assumedTurn).cost, best.cost))
+          .withContext(`task ${one} ${other}`)
+          .toBeGreaterThanOrEqual(0);
+      }
+  });
+
   it('takes another turn for a locked order, and no more than one', () => {
     const tasks = [
       task('prone', 0, { locked: true }),
