@@ -1,6 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { PUBLISHED_ERRORS, semOf } from '../error/index.js';
 import { CAPSULAR_PATTERNS, FROM_THE_GROUND, jointsApart, TELLING_END_FEELS, TWO_JOINT_PAIRS } from '../finding/index.js';
+import { normSetToRows } from '../exchange/norm-rows.js';
+import { NORM_SETS, TASK_NEEDS } from '../norms/index.js';
 import { CAUTIONS, EXAM_SETS, NOT_A_DIAGNOSIS, STOP_DURING } from '../plan/index.js';
 
 const named = (of: object): string =>
@@ -26,14 +28,26 @@ const LINES: readonly string[] = [
   ),
   ...TWO_JOINT_PAIRS.map(named),
   ...PUBLISHED_ERRORS.map((row) => `${named(row)} | SEM ${semOf(row).toFixed(3)}`),
+  ...TASK_NEEDS.map(named),
   ...FROM_THE_GROUND.map((from) => `${from} to: ${FROM_THE_GROUND.map((to) => `${to} ${jointsApart(from, to)}`).join(', ')}`),
 ];
 
+/** Every norm set as the table in which it is written for others. */
+const NORMS: readonly string[] = NORM_SETS.flatMap((set) => normSetToRows(set).map((row) => row.join(' | ').trimEnd()));
+
+/** As it stood when it was last looked over: no slip of the hand changes it unseen. `WRITE=1` before the test command writes it anew. */
+function lookedOver(name: string, lines: readonly string[]): readonly string[] {
+  const file = new URL(name, import.meta.url);
+  if (process.env['WRITE']) writeFileSync(file, lines.join('\n') + '\n');
+  return readFileSync(file, 'utf8').trimEnd().split('\n');
+}
+
 describe('texts and small tables', () => {
-  /** Read through by hand when it was written, and whenever it changes; `WRITE=1` before the test command writes it anew. */
-  it('are what was read through', () => {
-    const file = new URL('texts.txt', import.meta.url);
-    if (process.env['WRITE']) writeFileSync(file, LINES.join('\n') + '\n');
-    expect(LINES).toEqual(readFileSync(file, 'utf8').trimEnd().split('\n'));
+  it('are what was looked over', () => {
+    expect(LINES).toEqual(lookedOver('texts.txt', LINES));
+  });
+
+  it('of norms too: beside the second entry of their figures, every note, age, source and confidence', () => {
+    expect(NORMS).toEqual(lookedOver('norms.txt', NORMS));
   });
 });
