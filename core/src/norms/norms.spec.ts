@@ -3,6 +3,7 @@ import { BOONE_AZEN_1979 } from './boone-azen-1979.js';
 import {
   agreement,
   ageOn,
+  DEFAULT_NORM_ORDER,
   bandOf,
   chooseNorm,
   compareWithNeeds,
@@ -11,6 +12,7 @@ import {
   compareWithNorm,
   findNormSet,
   NORM_SETS,
+  wholeOrder,
   type NormSet,
 } from './index.js';
 
@@ -18,6 +20,7 @@ const woman = { sex: 'female', age: 42 } as const;
 
 describe('age on the day', () => {
   it('turns on the birthday', () => {
+    expect(ageOn('1984-05-02', '1984-05-02')).toBe(0);
     expect(ageOn('1984-05-02', '2026-05-01')).toBe(41);
     expect(ageOn('1984-05-02', '2026-05-02')).toBe(42);
     expect(ageOn('2004-02-29', '2025-02-28')).toBe(20);
@@ -333,5 +336,17 @@ describe('what tasks ask', () => {
         .withContext(need.task)
         .toBeTrue();
     }
+  });
+});
+
+describe('an order of sets', () => {
+  it('is made whole: what it does not name comes after, the clinic’s own last, nothing twice and nothing unknown', () => {
+    const own = { ...NORM_SETS[0]!, id: 'own' };
+    const whole = wholeOrder(['soucie-2011', 'gone-1900', 'aaos-1965'], [own]);
+    expect(whole.slice(0, 2)).toEqual(['soucie-2011', 'aaos-1965']);
+    expect(whole.at(-1)).toBe('own');
+    expect([...whole].sort()).toEqual([...NORM_SETS.map((set) => set.id), 'own'].sort());
+    expect(wholeOrder([])).toEqual([...DEFAULT_NORM_ORDER]);
+    expect(wholeOrder(['own'], [own])[0]).toBe('own');
   });
 });

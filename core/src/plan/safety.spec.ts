@@ -140,6 +140,14 @@ describe('before the patient is turned', () => {
       ['odd', 'Active left hip abduction goes 15° further than passive: measure both again'],
       ['odd', 'Passive left hip abduction: the readings do not agree'],
     ]);
+    // A difference of just the error is none.
+    const apart =
+      (active: number) =>
+      ({ mode }: PlanStep) =>
+        state({ value: mode === 'active' ? active : 30, mdc: 8 });
+    expect([38, 38.1].map((active) => openEnds([step('active'), step('passive')], 'supine', apart(active)).length)).toEqual([0, 1]);
+    const girth: PlanStep = { ...step('passive'), protocol: 'girth.calf/supine' };
+    expect(openEnds([girth], 'supine', () => state({ readings: 0 }))[0]!.words).toMatch(/^Left calf girth.* still open in supine$/);
     expect(openEnds([step('active'), step('passive')], 'supine', ({ mode }) => state({ value: mode === 'active' ? 36 : 30 }))).toEqual([]);
   });
 });

@@ -26,6 +26,15 @@ describe('series over visits', () => {
     ]);
   });
 
+  it('takes for usual who took most, not who took the last', () => {
+    const by = (...who: string[]) =>
+      seriesOf(who.map((examiner, at) => visit(`2026-0${at + 1}-20`, 90 + at, { examiner })))[0]!.points.map((p) => p.apart);
+    expect(by('Wren', 'Wren', 'Rook')).toEqual([null, null, 'other-examiner']);
+    expect(by('Wren', 'Rook', 'Rook')).toEqual(['other-examiner', null, null]);
+    const [nobody] = seriesOf([visit('2026-01-20', 90), visit('2026-02-20', 91), visit('2026-03-20', 92, { instrument: 'inclinometer' })]);
+    expect(nobody!.points.map((p) => p.apart)).toEqual([null, null, 'other-instrument']);
+  });
+
   it('has no change to tell with one reading', () => {
     expect(seriesOf([visit('2026-11-20', 107)])[0]).toEqual(jasmine.objectContaining({ sinceLast: null, sinceFirst: null }));
   });

@@ -1,9 +1,10 @@
+import { INSTRUMENTS } from '../terms.js';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { PUBLISHED_ERRORS, semOf } from '../error/index.js';
+import { errorOf, errorSourceWords, PUBLISHED_ERRORS, semOf } from '../error/index.js';
 import { CAPSULAR_PATTERNS, FROM_THE_GROUND, jointsApart, TELLING_END_FEELS, TWO_JOINT_PAIRS } from '../finding/index.js';
 import { normSetToRows } from '../exchange/norm-rows.js';
 import { NORM_SETS, TASK_NEEDS } from '../norms/index.js';
-import { CAUTIONS, EXAM_SETS, NOT_A_DIAGNOSIS, STOP_DURING } from '../plan/index.js';
+import { CAUTIONS, EXAM_SETS, NOT_A_DIAGNOSIS, STATIONS, stationWords, STOP_DURING, turnWords } from '../plan/index.js';
 
 const named = (of: object): string =>
   Object.entries(of)
@@ -29,6 +30,13 @@ const LINES: readonly string[] = [
   ...TWO_JOINT_PAIRS.map(named),
   ...PUBLISHED_ERRORS.map((row) => `${named(row)} | SEM ${semOf(row).toFixed(3)}`),
   ...TASK_NEEDS.map(named),
+  ...STATIONS.map((station) => `${station} | ${stationWords(station)} | ${turnWords(station)}`),
+  ...INSTRUMENTS.flatMap((instrument) =>
+    [true, false].map((same) => {
+      const { sem, source } = errorOf({ motion: 'thoracic.rotation', instrument, value: 40 }, same);
+      return `${instrument} | ${sem.toFixed(3)} | ${errorSourceWords(source)}`;
+    }),
+  ),
   ...FROM_THE_GROUND.map((from) => `${from} to: ${FROM_THE_GROUND.map((to) => `${to} ${jointsApart(from, to)}`).join(', ')}`),
 ];
 
