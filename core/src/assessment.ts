@@ -4,6 +4,7 @@ import type { EntryUnit } from './angle/units.js';
 import { motion, protocolOf } from './catalogue/index.js';
 import type { Operation } from './course/course.js';
 import type { Precaution } from './precaution/precaution.js';
+import type { ScreenDone } from './screen/result.js';
 import { MODES, SIDES } from './terms.js';
 import type { Degrees, Digit, EndFeel, Instrument, InvolvedSide, IsoDate, Joint, Mode, MotionId, Position, Sex, Side } from './terms.js';
 
@@ -55,6 +56,8 @@ export interface Measurement {
   readonly substitutions?: readonly string[];
   /** Who measured; two examiners carry a larger error than one. */
   readonly examiner?: string;
+  /** From an old list: who measured, and how exactly, is not known, so it carries the larger error. */
+  readonly broughtIn?: boolean;
 }
 
 export interface Session {
@@ -72,6 +75,9 @@ export interface Assessment extends Session {
   /** What may not be done, or only so far: a reading that stops at a limit is no loss. */
   readonly precautions?: readonly Precaution[];
   readonly previous?: Session;
+  /** Movement screens of the same visit, and those of visits before, oldest first. */
+  readonly screens?: readonly ScreenDone[];
+  readonly screensBefore?: readonly ScreenDone[];
 }
 
 /** Protocol, finger, side and mode: what identifies a measurement from visit to visit. */

@@ -53,7 +53,11 @@ export function measure(measurement: Measurement, context: ErrorContext = {}): M
   const { summary } = protocol.trials;
   const ends = measurement.trials.map(endPosition);
   const value = summarise(ends, summary, better);
-  const error = errorOf({ motion: measurement.motion, instrument: measurement.instrument, protocol: protocol.id, value }, true, context);
+  const error = errorOf(
+    { motion: measurement.motion, instrument: measurement.instrument, protocol: protocol.id, value },
+    !measurement.broughtIn,
+    context,
+  );
   return {
     key: keyBy(protocol.id, measurement),
     measurement,

@@ -13,6 +13,8 @@ export { NORM_SETS, TASK_NEEDS } from './norms/index.js';
 export { CAUTION_IDS } from './plan/cautions.js';
 export { modesOf, waysOf } from './plan/items.js';
 export { PRECAUTION_KINDS } from './precaution/kinds.js';
+export { DATE_ORDERS, MINUS_MEANS, PAST_ROLES } from './exchange/past/roles.js';
+export { REPORT_KINDS } from './report/types.js';
 export { GOAL_SOURCES } from './progress/goal-choice.js';
 export { MARKERS } from './progress/marker.js';
 export * from './terms.js';

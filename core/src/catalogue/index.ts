@@ -22,7 +22,7 @@ import { THUMB_MOTIONS } from './thumb.js';
 import type { Motion, Protocol } from './types.js';
 import { WRIST } from './wrist.js';
 
-export { drawFigure, type Drawing } from './figure/draw.js';
+export { drawFigure, drawScene, type Drawing } from './figure/draw.js';
 export { placementLines, type TechniqueLine } from './technique.js';
 export { POSITION_WORDS } from './define.js';
 export {

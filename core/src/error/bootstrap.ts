@@ -119,13 +119,16 @@ export function bcaInterval(drawn: Float64Array, observed: number, jackknife: re
   return { low: at(share(-1.959964)), high: at(share(1.959964)) };
 }
 
+/** The same subjects in another order come to the same but for the last digits. */
+const SAME = 1e-9;
+
 /** How many of the sorted values lie below; those equal count half. */
 function lowerCount(sorted: Float64Array, value: number): number {
   let below = 0;
   let equal = 0;
   for (const drawn of sorted) {
-    if (drawn < value) below++;
-    else if (drawn === value) equal++;
+    if (drawn < value - SAME) below++;
+    else if (drawn <= value + SAME) equal++;
     else break;
   }
   return below + equal / 2;

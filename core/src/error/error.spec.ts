@@ -30,6 +30,8 @@ describe('standard error and smallest real change', () => {
   it('refuses what cannot be', () => {
     expect(() => semFromIcc(-1, 0.9)).toThrowError(/sd/);
     expect(() => semFromIcc(5, 1.1)).toThrowError(/icc/);
+    expect(() => semFromIcc(5, -0.1)).toThrowError(/icc/);
+    expect([semFromIcc(5, 0), semFromIcc(5, 1), semFromIcc(0, 0.5)]).toEqual([5, 0, 0]);
   });
 
   it('carries both errors of a subtracted reading', () => {

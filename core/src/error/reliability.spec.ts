@@ -1,18 +1,9 @@
 import fc from 'fast-check';
-import { blindedOrder, bootstrapAtOnce, limitsOfAgreement, reliability, seededRandom, StudyError, withinSubjectSd } from './index.js';
-import { bcaInterval } from './bootstrap.js';
-import { fQuantile, normalQuantile, normalShare, tQuantile } from './distributions.js';
+import { limitsOfAgreement, reliability, seededRandom, StudyError, withinSubjectSd } from './index.js';
+import { SHROUT_FLEISS } from '../testing/shrout-fleiss.js';
+import jstat from 'jstat';
+import { fQuantile, noncentralTQuantile, normalQuantile, normalShare, tQuantile } from './distributions.js';
 import { ICC_FORMS, iccWord } from './icc.js';
-
-/** Six targets, four judges: Shrout PE, Fleiss JL. Psychol Bull 1979;86:420-428, table 2 (data from memory, arithmetic recomputed). */
-const SHROUT_FLEISS = [
-  [9, 2, 5, 8],
-  [6, 1, 3, 2],
-  [8, 4, 6, 8],
-  [7, 1, 2, 6],
-  [10, 5, 6, 9],
-  [6, 2, 4, 7],
-];
 
 describe('reliability, Shrout & Fleiss 1979', () => {
   const found = reliability(SHROUT_FLEISS);
@@ -213,6 +204,11 @@ describe('limits of agreement, Bland & Altman 1986', () => {
     near(withinSubjectSd(MINI, MINI_AGAIN), 19.91, 0.006);
   });
 
+  it('need three pairs, and take three', () => {
+    expect(() => limitsOfAgreement([1, 2], [1, 3])).toThrowError(RangeError, /3 or more/);
+    expect(limitsOfAgreement([1, 2, 4], [1, 3, 3]).bias.value).toBeCloseTo(0, 9);
+  });
+
   it('refuses columns that cannot be paired', () => {
     expect(() => limitsOfAgreement([1, 2, 3], [1, 2])).toThrowError(/3 and 2/);
     expect(() => limitsOfAgreement([1, 2], [1, 2])).toThrowError(/3 or more/);
@@ -248,90 +244,25 @@ describe('distribution functions', () => {
     for (const [df, printed] of ROWS) expect(tQuantile(0.975, df) / printed).toBeCloseTo(1, 7);
   });
 
+  it('the noncentral t quantile undoes its distribution function, also far out with few degrees of freedom', () => {
+    for (const [p, df, ncp] of [
+      [0.5, 20, 2],
+      [0.975, 3, 4],
+      [0.9999, 2, 5],
+      [0.025, 8, 0],
+    ] as const) {
+      const q = noncentralTQuantile(p, df, ncp);
+      expect(jstat.jStat.noncentralt.cdf(q, df, ncp))
+        .withContext(`${p} ${df} ${ncp}`)
+        .toBeCloseTo(p, 6);
+    }
+    expect(noncentralTQuantile(0.9999, 2, 5))
+      .withContext('beyond the first stretch that is looked at')
+      .toBeGreaterThan(45);
+  });
+
   it('the normal one and its quantile undo each other', () => {
     expect(normalShare(1.96)).toBeCloseTo(0.9750021, 6);
     for (const p of [0.001, 0.025, 0.31, 0.5, 0.975]) expect(normalShare(normalQuantile(p))).toBeCloseTo(p, 7);
-  });
-});
-
-describe('bootstrap', () => {
-  it('gives intervals that hold the coefficient and come out the same from the same seed', () => {
-    const [one, again] = [1, 2].map(() => bootstrapAtOnce(SHROUT_FLEISS, 2000, seededRandom(7)));
-    expect(one).toEqual(again!);
-    const found = reliability(SHROUT_FLEISS);
-    for (const form of ICC_FORMS) {
-      const { low, high } = one!.intervals[form];
-      expect(low <= found.icc[form].value && found.icc[form].value <= high)
-        .withContext(form)
-        .toBeTrue();
-    }
-    expect(one!.used).toBeGreaterThan(1990);
-  });
-
-  it('counts a resample as the table it stands for', () => {
-    // A random source that picks every subject once: the resample is the study itself.
-    let at = 0;
-    const inOrder = () => (at++ % 6) / 6 + 0.01;
-    const { intervals } = bootstrapAtOnce(SHROUT_FLEISS, 1, inOrder);
-    const found = reliability(SHROUT_FLEISS);
-    for (const form of ICC_FORMS) expect(intervals[form].low).toBeCloseTo(found.icc[form].value, 9);
-    expect(intervals.agreement.low).toBeCloseTo(found.sem.agreement, 9);
-  });
-
-  it('agrees with a reference library (scipy 1.17.1, stats.bootstrap, BCa, 20 000 resamples of ICC(2,1)) within its own noise', () => {
-    const study = [
-      [42, 44],
-      [55, 53],
-      [61, 66],
-      [38, 37],
-      [70, 71],
-      [49, 52],
-      [58, 55],
-      [64, 67],
-      [45, 43],
-      [52, 57],
-      [67, 63],
-      [40, 44],
-    ];
-    const { low, high } = bootstrapAtOnce(study, 20000, seededRandom(3)).intervals['2,1'];
-    expect(Math.abs(low - 0.9133)).toBeLessThan(0.01);
-    expect(Math.abs(high - 0.985)).toBeLessThan(0.005);
-  });
-
-  it('corrects for bias and skew: on a sample without either, the plain percentiles stand', () => {
-    const drawn = Float64Array.from({ length: 1001 }, (_, i) => i);
-    const { low, high } = bcaInterval(drawn, 500, [499, 500, 501]);
-    expect(low).toBeCloseTo(25, -1);
-    expect(high).toBeCloseTo(975, -1);
-  });
-});
-
-describe('the order of a study', () => {
-  it('reads everybody once a round, by every rater once, and nobody twice in a row', () => {
-    fc.assert(
-      fc.property(
-        fc.integer({ min: 3, max: 20 }),
-        fc.integer({ min: 2, max: 5 }),
-        fc.integer(),
-        fc.constantFrom('raters', 'repeats' as const),
-        (n, k, seed, kind) => {
-          const order = blindedOrder(n, k, kind as 'raters' | 'repeats', seededRandom(seed));
-          expect(new Set(order.map((turn) => `${turn.subject} ${turn.rater}`)).size).toBe(n * k);
-          for (let round = 0; round < k; round++) {
-            expect(new Set(order.slice(round * n, (round + 1) * n).map((turn) => turn.subject)).size).toBe(n);
-          }
-          order.slice(1).forEach((turn, at) => expect(turn.subject).not.toBe(order[at]!.subject));
-        },
-      ),
-      { numRuns: 60 },
-    );
-  });
-
-  it('is another one every time', () => {
-    const of = (seed: number) =>
-      blindedOrder(12, 2, 'repeats', seededRandom(seed))
-        .map((turn) => turn.subject)
-        .join();
-    expect(of(1)).not.toBe(of(2));
   });
 });

@@ -1,6 +1,7 @@
 import { allowedSides, unknownMotion } from '../catalogue/check.js';
 import { findMotion, SUMMARIES, type Motion } from '../catalogue/index.js';
 import { NORM_KINDS, type AgeBand, type NormEntry, type NormSet, type NormValue } from '../norms/index.js';
+import { asShown, runsAsFormula } from './cells.js';
 import { CONFIDENCES, DIGITS, MODES, POSITIONS, SIDES, type Digit } from '../terms.js';
 
 /*
@@ -193,14 +194,9 @@ function readAbout(rows: readonly (readonly string[])[], taken: readonly string[
 }
 
 const FORMULA = 'begins with a sign that a spreadsheet would run as a formula; allowed: any text that does not begin with = + - @';
-/** A text that a spreadsheet would take for a formula when the set is opened there. */
-const runsAsFormula = (value: string): boolean => /^[=+\-@]/.test(value);
 
 /** Columns in which anything may stand. */
 const FREE_TEXT = ['age_label', 'note'] as const;
-
-/** A text as a cell that a spreadsheet only shows: for sets from before formulas were refused. */
-const asShown = (value: string): string => (runsAsFormula(value) ? `'${value}` : value);
 
 function readHeader(row: readonly string[], line: number, refuse: Refuse): Column[] {
   const names = row.map((cell) => cell.trim()).filter((name, i, all) => name !== '' || i < all.length - 1);

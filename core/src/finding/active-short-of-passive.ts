@@ -18,7 +18,9 @@ export const activeShortOfPassive: Kind<Facts> = {
   stage: 'loss',
   rank: 2,
   mark: 'inner',
+  wants: 'control',
   joins: true,
+  opens: true,
   telling: true,
   detect: (evidence) =>
     activePairs(evidence).flatMap((pair) => {

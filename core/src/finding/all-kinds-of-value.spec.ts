@@ -156,6 +156,9 @@ describe('what is not compared', () => {
       'measured on 1 Oct 2026 by another protocol (Hip internal rotation, sitting): not compared, the two measure different things',
       'the right side was measured by another protocol (Hip internal rotation, sitting): not compared, the two measure different things',
     ]);
+    expect(judged.measurements[1]!.notCompared.map(notComparedWords)).toEqual([
+      'the left side was measured by another protocol (Hip internal rotation, prone): not compared, the two measure different things',
+    ]);
   });
 
   it('keeps a leg raise read on the thigh apart from one read on the shin', () => {

@@ -16,6 +16,7 @@ import {
   type NormSet,
 } from '../norms/index.js';
 import type { ErrorContext, OwnError } from '../error/own.js';
+import { gradedScreens, screenOutcomes, type Screen } from '../screen/index.js';
 import { JUDGEMENT_FORMAT, RULES_VERSION, type Judgement } from './judgement.js';
 import { changeBetween, type Change } from './change.js';
 import { FINDING_KINDS, KINDS, type FindingKind, type Unplaced } from './kinds.js';
@@ -37,6 +38,8 @@ export interface AssessContext {
   readonly ownErrors?: readonly OwnError[];
   /** Which loss comes first. */
   readonly ranking?: Ranking;
+  /** The screens as the clinic has them. */
+  readonly screens?: readonly Screen[];
 }
 
 /**
@@ -90,6 +93,7 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
     errors,
     arcs: totalArcs(measured),
     thresholds: context.thresholds ?? DEFAULT_THRESHOLDS,
+    screened: gradedScreens(assessment.screens ?? [], errors, context.screens),
     previous,
     sinceLast: previous ? changesSince(measured, previous.byKey, errors) : NO_CHANGES,
   };
@@ -131,6 +135,9 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
       procedure: assessment.procedure,
       involvedSide: assessment.involvedSide,
     }),
+    ...(assessment.screens?.length
+      ? { screens: screenOutcomes(assessment.screens, assessment.screensBefore, errors, context.screens) }
+      : {}),
   };
 }
 

@@ -31,6 +31,7 @@ export const beyondNormal: Kind<Facts> = {
   stage: 'beyond',
   rank: 0,
   mark: 'notch',
+  tooMuch: true,
   detect: ({ measured, comparisons, judging, thresholds }) =>
     measured.flatMap((m) => {
       const about = motionOf(m);

@@ -62,6 +62,7 @@ export const endFeel: Kind<Facts> = {
   stage: 'pain',
   rank: 0,
   mark: 'pain',
+  holds: true,
   telling: true,
   ofAnswers: true,
   detect: ({ measured }) =>

@@ -18,6 +18,7 @@ export { explainMoves, rank, type Move, type RankContext } from './rank.js';
 export { DEFAULT_RANKING, RANKING_NAMES, RANKINGS, type Ranking } from './rankings.js';
 export { type NotJudged } from './silence.js';
 export { TELLING_END_FEELS, type TellingEndFeel } from './end-feel.js';
+export { ITEM_KINDS, itemFindings, saidOfItem, sideOfItem, silentItems, type ItemFinding, type ItemFindingKind } from './of-screens.js';
 export { sentencesOf, type Sentence } from './sentences.js';
 export { draftSummary, notJudgedWords } from './summary.js';
 export { FINDING_STAGES, type FindingStage } from './stages.js';

@@ -1,5 +1,6 @@
 import type { MeasuredValue } from '../measurement.js';
 import type { NeedComparison, NormComparison, NormSet } from '../norms/index.js';
+import type { ItemOutcome } from '../screen/index.js';
 import type { Finding } from './kinds.js';
 import type { NotCompared } from './not-compared.js';
 import type { Ranking } from './rankings.js';
@@ -20,7 +21,7 @@ export interface JudgedMeasurement extends MeasuredValue {
 /** How a judgement is written down; a copy that was signed keeps the one it was written in. Before there was one: 1. */
 export const JUDGEMENT_FORMAT = 3;
 /** Which rules judged: changes with every rule that can change a finding. */
-export const RULES_VERSION = '2026-11-26';
+export const RULES_VERSION = '2026-11-26.2';
 
 export interface Judgement {
   readonly format: number;
@@ -35,6 +36,8 @@ export interface Judgement {
   /** Total rotation of shoulders and hips, beside their ends. */
   readonly arcs: readonly TotalArc[];
   readonly findings: readonly Finding[];
+  /** What the screens of the visit came to; left out where none was run. */
+  readonly screens?: readonly ItemOutcome[];
 }
 
 /** Findings as they were written down before they were data: in words alone. */

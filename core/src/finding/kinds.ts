@@ -10,6 +10,7 @@ import { lumbarSlr } from './lumbar-slr.js';
 import { noNorm } from './no-norm.js';
 import { oppositeDirectionPain } from './opposite-pain.js';
 import { painful } from './painful.js';
+import { rangeNotUsed } from './range-not-used.js';
 import { shortOfNormal } from './short-of-normal.js';
 import { shortOfOtherSide } from './short-of-other-side.js';
 import type { FindingStage } from './stages.js';
@@ -30,6 +31,7 @@ export const KINDS = {
   'short-of-other-side': shortOfOtherSide,
   'short-of-normal': shortOfNormal,
   'active-short-of-passive': activeShortOfPassive,
+  'range-not-used': rangeNotUsed,
   'behind-course': behindCourse,
   'capsular-pattern': capsularPattern,
   'two-joint-limit': twoJointLimit,

@@ -23,4 +23,8 @@ describe('nine-point mobility score', () => {
       jasmine.objectContaining({ score: 1, open: 8, words: jasmine.stringContaining('cannot be told yet') as never }),
     );
   });
+
+  it('changes its line on the twelfth birthday and after the age of fifty', () => {
+    expect([11, 12, 50, 51].map((age) => mobilityScore({}, age).from)).toEqual([6, 5, 5, 4]);
+  });
 });

@@ -62,6 +62,6 @@ export const painful: Kind<Facts> = {
               .map((f) => `${nameOf(f)} (${f.brief})`)
               .join('; '),
           })
-        : say('No pain was noted.'),
+        : say('No pain was noted while measuring.'),
   },
 };

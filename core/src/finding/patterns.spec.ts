@@ -2,9 +2,9 @@ import type { Assessment, Measurement } from '../assessment.js';
 import { MOTIONS, protocolOfId } from '../catalogue/index.js';
 import { JOINTS } from '../terms.js';
 import {
-  arcWords,
   assess,
   CAPSULAR_PATTERNS,
+  draftSummary,
   explainMoves,
   FROM_THE_GROUND,
   jointOf,
@@ -86,6 +86,39 @@ describe('capsular pattern', () => {
     const [found] = find('capsular-pattern', exam(stiff), { normSets: ['aaos-1965'] });
     expect(saidOf(found!).subject).toBe('Neck, active');
     expect(saidOf(found!).verdict).toContain('not measured: rotation');
+    // Every share under the side it was read on; the neck itself has none.
+    const steps = found!.steps.filter((step) => step.step === 'share-lost') as readonly {
+      readonly motion: string;
+      readonly side: string;
+    }[];
+    expect(new Set(steps.map((step) => step.side))).toEqual(new Set(['midline']));
+    // In whatever order they were entered.
+    const turned = find('capsular-pattern', exam([...stiff].reverse()), { normSets: ['aaos-1965'] });
+    expect(turned).toEqual([found!]);
+    const [left] = judged(25, 85, 50);
+    expect(
+      new Set(left!.steps.filter((step) => step.step === 'share-lost').map((step) => (step as unknown as { side: string }).side)),
+    ).toEqual(new Set(['left']));
+  });
+
+  it('holds each motion against the same motion of the sound side, read the same way', () => {
+    // The other side’s abduction was read another way, and its rotation in another mode: the norm stands in for both.
+    const odd = [
+      ...shoulder(25, 85, 50).slice(0, 3),
+      of('shoulder.externalRotation', 90, right),
+      of('shoulder.abduction', 100, { ...right, position: 'sitting' }),
+      of('shoulder.internalRotation', 40, { ...right, mode: 'active' }),
+    ];
+    const expected = (measurements: Measurement[]) =>
+      (
+        find('capsular-pattern', exam(measurements, { involvedSide: 'left' }))[0]!.steps.filter(
+          (step) => step.step === 'share-lost',
+        ) as unknown as readonly { motion: string; expected: number; from: { kind?: string } }[]
+      ).map((step) => [step.motion.slice(9), step.expected]);
+    const byNorm = expected(odd);
+    expect(byNorm.find(([id]) => id === 'externalRotation')![1]).toBe(90);
+    expect(byNorm.find(([id]) => id === 'abduction')![1]).not.toBe(100);
+    expect(byNorm.find(([id]) => id === 'internalRotation')![1]).not.toBe(40);
   });
 
   it('has patterns of motions that the catalogue holds; joints with two motions are never scored', () => {
@@ -165,6 +198,23 @@ describe('opposite-direction pain', () => {
     );
   });
 
+  it('tells each of several in the summary, in sentences of their own', () => {
+    const knee = (motion: 'knee.flexion' | 'knee.extension', mode: 'active' | 'passive', pain: number) =>
+      of(motion, motion === 'knee.flexion' ? 120 : 0, { mode, pain });
+    const both = [
+      ...elbow([4, 0], [0, 3]),
+      ...[knee('knee.flexion', 'active', 4), knee('knee.flexion', 'passive', 0)],
+      ...[knee('knee.extension', 'active', 0), knee('knee.extension', 'passive', 3)],
+    ];
+    const told = draftSummary(assess(exam(both)))
+      .split('\n')
+      .find((line) => line.includes('contractile'))!;
+    expect(told.split('. ').map((sentence) => sentence.split(':')[0])).toEqual([
+      'Left elbow flexion and left elbow extension',
+      'Left knee flexion and left knee extension',
+    ]);
+  });
+
   it('is not concluded from the same direction, or from what was never asked', () => {
     expect(find('opposite-direction-pain', exam(elbow([4, 0], [4, 0])))).toEqual([]);
     expect(saidOf(find('painful', exam(elbow([4, 0], [4, 0])))[0]!).because.join()).toContain('speaks against contractile tissue');
@@ -180,44 +230,6 @@ describe('opposite-direction pain', () => {
       exam([turn('left', 'active', 5), turn('right', 'active', 0), turn('left', 'passive', 0), turn('right', 'passive', 4)]),
     );
     expect(found.map((f) => saidOf(f).subject)).toEqual(['Neck rotation to the left and neck rotation to the right']);
-  });
-});
-
-describe('straight-leg-raise check of lumbar flexion', () => {
-  const dual = (id: Measurement['motion'], upper: number, lower: number): Measurement =>
-    of(id, 0, {
-      side: 'midline',
-      mode: 'active',
-      position: 'standing',
-      instrument: 'dualInclinometer',
-      trials: [{ upper: { zero: 0, end: upper }, lower: { zero: 0, end: lower } }],
-    });
-  const back = (sacralFlexion: number, sacralExtension: number, raise: number, sex: 'male' | 'female' = 'male') =>
-    find(
-      'lumbar-slr-invalid',
-      exam(
-        [
-          dual('lumbar.flexion', sacralFlexion + 30, sacralFlexion),
-          dual('lumbar.extension', sacralExtension + 10, sacralExtension),
-          of('muscleLength.straightLegRaise', raise),
-          of('muscleLength.straightLegRaise', raise + 9, right),
-        ],
-        { person: { birthDate: '1984-05-02', sex } },
-      ),
-    );
-
-  it('has the worked examples of the guide (4th/5th ed., from memory): 25 + 10 with 60 is invalid, 40 + 12 with 60 valid', () => {
-    const [found] = back(25, 10, 60);
-    expect(saidOf(found!).because.join('\n')).toContain('60 − 35 = 25°');
-    expect(saidOf(found!).because.join('\n')).toContain('nothing about sincerity');
-    expect(back(40, 12, 60)).toEqual([]);
-  });
-
-  it('applies below 55° of sacral motion in men and 65° in women, and beyond 15° alone', () => {
-    expect(back(46, 10, 90)).toEqual([]);
-    expect(back(46, 10, 90, 'female').length).toBe(1);
-    expect(back(25, 10, 50)).toEqual([]);
-    expect(back(25, 10, 51).length).toBe(1);
   });
 });
 
@@ -343,32 +355,5 @@ describe('order', () => {
       jointOf('strength.hipAbduction'),
       jointOf('check.armsOverhead'),
     ]).toEqual(['hip', 'ankle', 'ankle', 'hip', 'shoulder']);
-  });
-});
-
-describe('total rotation', () => {
-  const rotation = (er: [number, number], ir: [number, number]) =>
-    assess(
-      exam([
-        of('shoulder.externalRotation', er[0]),
-        of('shoulder.externalRotation', er[1], right),
-        of('shoulder.internalRotation', ir[0]),
-        of('shoulder.internalRotation', ir[1], right),
-      ]),
-    );
-
-  it('stands beside the ends, with the error of all four readings', () => {
-    const [arc] = rotation([95, 125], [70, 42]).arcs;
-    expect([arc!.left!.value, arc!.right!.value, arc!.difference]).toEqual([165, 167, -2]);
-    expect(arc!.mdc).toBeCloseTo(1.96 * 6, 9);
-    expect(arcWords(arc!)).toContain('one end is traded for the other');
-    const less = rotation([95, 125], [70, 42]).findings.find(
-      (f) => f.kind === 'short-of-other-side' && f.motion === 'shoulder.internalRotation',
-    );
-    expect(saidOf(less!).because.join('\n')).toContain('the whole arc, shoulder rotation, total: left 95 + 70 = 165°');
-  });
-
-  it('tells a lost arc from a traded one', () => {
-    expect(arcWords(rotation([95, 96], [70, 42]).arcs[0]!)).toContain('the arc itself is less on one side');
   });
 });

@@ -82,7 +82,8 @@ const largestLast = ([stage, first, second, severity, kind, times]: readonly num
   kind!,
 ];
 
-function compare(a: readonly number[], b: readonly number[]): number {
+/** By the first key that differs. */
+export function compare(a: readonly number[], b: readonly number[]): number {
   const at = a.findIndex((value, index) => value !== b[index]);
   return at < 0 ? 0 : a[at]! - b[at]!;
 }

@@ -21,7 +21,9 @@ export const shortOfNormal: Kind<Facts> = {
   stage: 'loss',
   rank: 1,
   mark: 'gap',
+  wants: 'loss',
   joins: true,
+  opens: true,
   telling: true,
   detect: ({ measured, comparisons, judging, needs, stopped, thresholds }) =>
     measured.flatMap((m) => {

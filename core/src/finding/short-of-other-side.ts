@@ -40,7 +40,9 @@ export const shortOfOtherSide: Kind<Facts> = {
   stage: 'loss',
   rank: 0,
   mark: 'sides',
+  wants: 'loss',
   joins: true,
+  opens: true,
   telling: true,
   detect: ({ measured, byKey, involvedSide, stopped, thresholds, arcs }) =>
     measured.flatMap((m) => {

@@ -71,7 +71,7 @@ describe('drafted summary', () => {
 
   it('says so when nothing is short, and nothing when nothing was measured', () => {
     expect(summary([of('hip.flexion', 121)])).toBe(
-      'Of 1 measurement judged against norms (AAOS 1965 1), nothing is short of normal; nothing is short of the other side or active of passive by more than measuring error.\nNo pain was noted.',
+      'Of 1 measurement judged against norms (AAOS 1965 1), nothing is short of normal; nothing is short of the other side or active of passive by more than measuring error.\nNo pain was noted while measuring.',
     );
     expect(summary([])).toBe('');
   });

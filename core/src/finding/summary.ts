@@ -1,6 +1,7 @@
 import { motion } from '../catalogue/index.js';
 import type { MotionId } from '../terms.js';
 import { describeEnd } from '../words/figures.js';
+import { screenSummary } from '../screen/index.js';
 import { listed, lower, say, sayCount } from '../words/say.js';
 import type { Judgement } from './judgement.js';
 import { KINDS, kindOf, stageOf } from './kinds.js';
@@ -20,8 +21,13 @@ const SUMS: readonly Sum[] = [...new Set(Object.values(KINDS).flatMap((kind) => 
  * hurts, what changed, what is to be measured again, and what comes first. No
  * figure in it that is not in the findings, and no diagnosis.
  */
-export function draftSummary({ findings, measurements, ranking, judgedBy, notJudged }: Judgement): string {
-  if (measurements.length === 0) return '';
+export function draftSummary(judgement: Judgement): string {
+  const said = [...measuredSummary(judgement), ...screenSummary(judgement.screens ?? [])];
+  return said.join('\n');
+}
+
+function measuredSummary({ findings, measurements, ranking, judgedBy, notJudged }: Judgement): string[] {
+  if (measurements.length === 0) return [];
   const told = findings.map((f) => ({ sum: kindOf(f.kind)?.sum, finding: { ...f, ...saidOf(f) } }));
   const said = SUMS.map((sum) => sum.words(told.filter((t) => t.sum === sum).map((t) => t.finding))).filter((words) => words !== '');
   if (told.every((t) => t.sum === undefined)) said.unshift(nothingShort(judgedBy));
@@ -34,7 +40,7 @@ export function draftSummary({ findings, measurements, ranking, judgedBy, notJud
     );
   }
   if (notJudged.length > 0) said.push(say('Not judged against norms: {which}.', { which: silent(notJudged) }));
-  return said.join('\n');
+  return said;
 }
 
 /** Said only of what was judged, and by what. */

@@ -98,6 +98,7 @@ export const twoJointLimit: Kind<Facts> = {
   stage: 'pattern',
   rank: 0,
   mark: 'inner',
+  wants: 'length',
   detect: ({ measured, thresholds }) =>
     measured.flatMap((taut) => {
       const { side, mode, digit } = taut.measurement;

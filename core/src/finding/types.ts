@@ -1,6 +1,7 @@
 import type { Assessment, MeasurementKey, Session } from '../assessment.js';
 import type { ErrorContext } from '../error/own.js';
 import type { MeasuredValue } from '../measurement.js';
+import type { GradedItem } from '../screen/index.js';
 import type { Agreement, NeedComparison, NormComparison } from '../norms/index.js';
 import type { Precaution } from '../precaution/precaution.js';
 import type { Change } from './change.js';
@@ -121,6 +122,8 @@ export interface Evidence {
   readonly thresholds: Thresholds;
   /** What lies between each reading and the one of the last visit that was taken the same way. */
   readonly sinceLast: ReadonlyMap<MeasurementKey, Change>;
+  /** Items of the screens of the same visit. */
+  readonly screened: readonly GradedItem[];
   readonly previous: { readonly on: Session['assessedOn']; readonly byKey: ReadonlyMap<MeasurementKey, MeasuredValue> } | undefined;
 }
 
@@ -134,6 +137,13 @@ export interface Sum {
 /** The shape a kind has on a screen, so that colour never has to tell. */
 export type Mark = 'gap' | 'sides' | 'inner' | 'again' | 'pain' | 'steps' | 'notch' | 'change' | 'plain';
 
+/**
+ * What a programme answers a finding with: range that is to be won; a muscle's
+ * length; range that is there and not used; force. `loss`: which of them the
+ * reading itself tells (what is measured, and in which mode).
+ */
+export type Want = 'loss' | 'range' | 'length' | 'control' | 'strength';
+
 /** Everything there is to a kind of finding. `F`: what it knows beside the figures. */
 export interface Kind<F = unknown> {
   readonly stage: FindingStage;
@@ -144,6 +154,14 @@ export interface Kind<F = unknown> {
   readonly joins?: true;
   /** Told apart from what matters today. */
   readonly aside?: true;
+  /** What a programme answers it with; left out: nothing by itself. */
+  readonly wants?: Want;
+  /** More than people have: neither freed nor lengthened. */
+  readonly tooMuch?: true;
+  /** Nothing is done at this joint before it was looked at. */
+  readonly holds?: true;
+  /** Opens the question what limits it. */
+  readonly opens?: true;
   /** A reason to measure it again next time. */
   readonly telling?: true;
   /** Says something about an answer (yes or no) too; the others judge amounts. */

@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { MOTIONS, protocolOf } from '../catalogue/index.js';
 import { ENGLISH, localeOf, speak, spokenLocale } from '../words/locale.js';
 import { EVERY_KIND } from '../testing/every-kind.js';
-import { arcWords, assess, draftSummary, FINDING_KINDS, inWords, notComparedWords, saidOf, type Judgement } from './index.js';
+import { arcVerdict, arcWords, assess, draftSummary, FINDING_KINDS, inWords, notComparedWords, saidOf, type Judgement } from './index.js';
 
 /** A language that can be told from English by eye: every phrase that was said stands in brackets. */
 const BRACKETS = {
@@ -20,7 +20,7 @@ const wordsIn = (judgement: Judgement): string[] => [
     const { subject, verdict, brief, because, place } = saidOf(f);
     return [subject, verdict, brief, ...because, place];
   }),
-  ...judgement.arcs.map(arcWords),
+  ...judgement.arcs.flatMap((arc) => [arcVerdict(arc), arcWords(arc)]),
   ...judgement.measurements.flatMap((m) => m.notCompared.map(notComparedWords)),
   ...draftSummary(judgement).split('\n'),
 ];

@@ -1,3 +1,3 @@
-export { declaredInVain, directionOf, imposesOf, jointOf } from './table.js';
-export { touchOf, type Touch, type Trait } from './touch.js';
+export { declaredInVain, directionOf, imposedBy, imposesOf, jointOf, type DoneRow } from './table.js';
+export { bothTouched, touchOf, touchOfItems, type Touch, type Trait } from './touch.js';
 export type { Bears, ImposedBy, ImposedLimb, ImposedLoad, Imposition, JointMotion, Moves } from './types.js';

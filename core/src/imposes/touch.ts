@@ -1,5 +1,5 @@
 import { motion, protocolOfId } from '../catalogue/index.js';
-import type { Joint, Mode } from '../terms.js';
+import type { Joint, Mode, Position } from '../terms.js';
 import { imposesOf, jointOf } from './table.js';
 import type { Imposition } from './types.js';
 
@@ -34,9 +34,14 @@ function isTouched(row: Imposition): boolean {
 /** Arms so far up. @see common practice, no source */
 const OVERHEAD = 120;
 
-function traitsOf(protocol: string, mode: Mode): Trait[] {
-  const { motion: id, position } = protocolOfId(protocol)!;
-  const rows = imposesOf(protocol);
+interface Doing {
+  readonly rows: readonly Imposition[];
+  readonly position: Position;
+  readonly mode: Mode;
+}
+
+/** Traits that follow from what is done to the body. */
+function traitsOfDoing({ rows, position, mode }: Doing): Trait[] {
   const moves = rows.filter((row) => row.what === 'moves');
   const goes = (joint: string, least: number): boolean =>
     moves.some((row) => row.motion === joint && (row.degrees === 'full' || row.degrees >= least));
@@ -44,18 +49,26 @@ function traitsOf(protocol: string, mode: Mode): Trait[] {
   const bothStand = ['measured', 'other'].every((limb) =>
     rows.some((row) => row.what === 'bears' && row.joint === 'ankle' && row.limb === limb),
   );
-  const { joint } = motion(id);
   return [
-    ...(rows.some((row) => row.load === 'resisted') || joint === 'check' ? (['effort'] as const) : []),
+    ...(rows.some((row) => row.load === 'resisted') ? (['effort'] as const) : []),
     ...(standsAlone && !bothStand ? (['balance'] as const) : []),
-    ...(id === 'balance.singleLegStanceEyesClosed' ? (['eyes-closed'] as const) : []),
     ...(goes('shoulder.flexion', OVERHEAD) || goes('shoulder.abduction', OVERHEAD) ? (['overhead'] as const) : []),
     ...(position === 'standing' && goes('lumbar.flexion', 50) ? (['head-down'] as const) : []),
     ...(position === 'prone' ? (['face-down'] as const) : []),
     ...(moves.some((row) => row.degrees === 'full' || row.load === 'stretch') ? (['end-range'] as const) : []),
     ...(mode === 'passive' || rows.some((row) => row.load === 'resisted') ? (['by-hand'] as const) : []),
-    ...(joint === 'girth' ? (['girth'] as const) : []),
     ...(moves.some((row) => row.motion === 'knee.extension' && row.load === 'stretch') ? (['nerve'] as const) : []),
+  ];
+}
+
+function traitsOf(protocol: string, mode: Mode): Trait[] {
+  const { motion: id, position } = protocolOfId(protocol)!;
+  const { joint } = motion(id);
+  return [
+    ...traitsOfDoing({ rows: imposesOf(protocol), position, mode }),
+    ...(joint === 'check' ? (['effort'] as const) : []),
+    ...(id === 'balance.singleLegStanceEyesClosed' ? (['eyes-closed'] as const) : []),
+    ...(joint === 'girth' ? (['girth'] as const) : []),
   ];
 }
 
@@ -66,3 +79,32 @@ export function touchOf(done: readonly { readonly protocol: string; readonly mod
     traits: new Set(done.flatMap(({ protocol, mode }) => traitsOf(protocol, mode))),
   };
 }
+
+/** What an item of a screen is, as far as cautions go. */
+export interface Screened {
+  readonly imposes: readonly Imposition[];
+  readonly position: Position;
+  readonly mode: Mode;
+  /** Ways of measuring it stands near: what they ask of the person, it asks too. */
+  readonly near: readonly { readonly protocol: string; readonly mode: Mode }[];
+}
+
+/** What is touched by items of screens: a pattern is an effort, and asks what the measurement it stands near asks. */
+export function touchOfItems(items: readonly Screened[]): Touch {
+  return {
+    joints: new Set(items.flatMap(({ imposes }) => imposes.filter(isTouched).map(jointOfRow))),
+    traits: new Set(
+      items.flatMap(({ imposes, position, mode, near }) => [
+        'effort' as const,
+        ...traitsOfDoing({ rows: imposes, position, mode }),
+        ...near.flatMap((way) => traitsOf(way.protocol, way.mode).filter((trait) => trait === 'eyes-closed' || trait === 'girth')),
+      ]),
+    ),
+  };
+}
+
+/** Both together. */
+export const bothTouched = (a: Touch, b: Touch): Touch => ({
+  joints: new Set([...a.joints, ...b.joints]),
+  traits: new Set([...a.traits, ...b.traits]),
+});

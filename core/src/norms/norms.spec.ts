@@ -350,3 +350,46 @@ describe('an order of sets', () => {
     expect(wholeOrder(['own'], [own])[0]).toBe('own');
   });
 });
+
+describe('what a set is asked for', () => {
+  const entry = (over: Partial<NormSet['entries'][number]>): NormSet['entries'][number] => ({
+    ...BOONE_AZEN_1979.entries.find(({ motion: id }) => id === 'hip.flexion')!,
+    ...over,
+  });
+  const setOf = (...entries: NormSet['entries'][number][]): NormSet => ({ ...BOONE_AZEN_1979, id: 'made', entries });
+  const query = { motion: 'hip.flexion', mode: 'active', position: 'supine', ...woman } as const;
+
+  it('is of a side only where one is asked for', () => {
+    const [left, either] = [entry({ side: 'left', ages: null }), entry({ ages: null })];
+    expect(chooseNorm(setOf(left), { ...query, side: 'right' })).toBeUndefined();
+    expect(chooseNorm(setOf(left), { ...query, side: 'left' })!.entry).toBe(left);
+    expect(chooseNorm(setOf(left), query)!.entry)
+      .withContext('no side is asked for')
+      .toBe(left);
+    expect(chooseNorm(setOf(either), { ...query, side: 'right' })!.entry).toBe(either);
+  });
+
+  it('is of a finger, or of index to little finger alike, never of the thumb by that', () => {
+    const finger = { ...query, motion: 'fingerMcp.flexion' } as const;
+    const [all, index] = [entry({ motion: 'fingerMcp.flexion', ages: null }), entry({ motion: 'fingerMcp.flexion', ages: null, digit: 2 })];
+    expect(chooseNorm(setOf(all), { ...finger, digit: 4 })!.entry).toBe(all);
+    expect(chooseNorm(setOf(all), { ...finger, digit: 1 })).toBeUndefined();
+    expect(chooseNorm(setOf(index), { ...finger, digit: 2 })!.entry).toBe(index);
+    expect(chooseNorm(setOf(index), { ...finger, digit: 3 })).toBeUndefined();
+  });
+
+  it('is the one that fits best: mode before position, position before the way, the way before age', () => {
+    const wrongMode = entry({ mode: 'passive', ages: null });
+    const wrongPlace = entry({ mode: 'active', position: 'standing', ages: null });
+    const wrongAge = entry({ mode: 'active', position: 'supine', ages: { from: 60, to: 70, label: '60–69' } });
+    const wrongWay = entry({ mode: 'active', position: 'supine', variant: 'thigh', ages: null });
+    const flags = (...entries: NormSet['entries'][number][]) => chooseNorm(setOf(...entries), query)!.flags;
+    expect(flags(wrongMode, wrongPlace)).toContain('other-position');
+    expect(flags(wrongPlace, wrongWay)).toContain('other-protocol');
+    expect(flags(wrongWay, wrongAge)).toContain('nearest-age');
+    expect(chooseNorm(setOf(wrongAge), query)!.comparable).toBeFalse();
+    expect(chooseNorm(setOf(entry({ mode: 'active', position: 'supine', ages: null, sex: 'male' })), query)).toEqual(
+      jasmine.objectContaining({ flags: ['other-sex'], comparable: true }),
+    );
+  });
+});

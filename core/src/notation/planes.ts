@@ -1,4 +1,4 @@
-import type { Joint, MotionName } from '../terms.js';
+import type { Joint, MotionName, Position } from '../terms.js';
 
 export const PLANES = ['S', 'F', 'T', 'R'] as const;
 /** Sagittal, frontal, transverse, or rotation at a stated position. */
@@ -46,4 +46,10 @@ export const JOINT_PLANES: Readonly<Record<Joint, Partial<Record<Plane, PlaneMot
   thoracic: SPINE,
   lumbar: SPINE,
   thoracolumbar: SPINE,
+};
+
+/** The test position that a bracket names: rotation with the hip bent is sitting, with the hip straight prone. */
+export const SFTR_POSITIONS: Readonly<Record<string, Readonly<Record<string, Position>>>> = {
+  hip: { S90: 'sitting', S0: 'prone' },
+  shoulder: { F90: 'supine' },
 };

@@ -48,6 +48,7 @@ describe('fit into the time', () => {
         if (best >= 0) {
           expect(worth).toBe(best);
           expect(found.seconds).toBeLessThanOrEqual(available);
+          expect(found.seconds).toBe(found.ordered.cost.seconds + total(found.kept.map((i) => tasks[i]!.seconds)));
         } else {
           // What has to stay is too much by itself: it stays, and nothing else.
           expect(found.kept).toEqual(tasks.map((_, i) => i).filter((i) => tasks[i]!.keep || tasks[i]!.locked));

@@ -1,13 +1,31 @@
 import * as fc from 'fast-check';
-import { bestOrder, compareCost, COST_PARTS, costOf, type OrderCost, type Ordered, type Task } from './order.js';
+import { bestOrder, compareCost, COST_PARTS, type OrderCost, type Ordered, type Task } from './order.js';
 import { assumedTurn, STATIONS, type Station } from './station.js';
+
+/** What an order costs, said once more in another way: by pairs, and by the stations one after the other. */
+function priceOf(tasks: readonly Task[], steps: Ordered['steps'], from: Station | null): OrderCost {
+  const stations = steps.map(({ at }) => at);
+  const visited = [...(from === null ? [] : [from]), ...stations];
+  const changes = visited.slice(1).flatMap((to, i) => (to === visited[i] ? [] : [assumedTurn(visited[i]!, to)]));
+  const pairs = steps.flatMap((before, i) =>
+    steps.slice(i + 1).map((after) => ({ a: tasks[before.task]!, b: tasks[after.task]!, together: before.at === after.at })),
+  );
+  return {
+    turns: changes.length,
+    seconds: changes.reduce((sum, seconds) => sum + seconds, 0),
+    unusual: steps.filter(({ task: i, at }) => tasks[i]!.at.indexOf(at) > 0).length,
+    late: pairs.filter(({ a, b }) => a.late && !b.late).length,
+    entry: from === null && stations.length > 0 ? assumedTurn('standing', stations[0]!) + STATIONS.indexOf(stations[0]!) / 100 : 0,
+    rank: pairs.filter(({ a, b, together }) => together && a.rank > b.rank).length,
+  };
+}
 
 /** Every order and every choice of station, one by one. */
 function bruteForce(tasks: readonly Task[], from: Station | null): OrderCost {
   let best: OrderCost | undefined;
   const visit = (left: readonly number[], steps: Ordered['steps']) => {
     if (left.length === 0) {
-      const cost = costOf(tasks, steps, assumedTurn, from);
+      const cost = priceOf(tasks, steps, from);
       if (!best || compareCost(cost, best) < 0) best = cost;
       return;
     }
@@ -65,9 +83,31 @@ describe('best order', () => {
       fc.property(someTasks, fc.constantFrom<Station | null>(null, null, 'supine', 'standing'), (tasks, from) => {
         const { cost, steps } = bestOrder(tasks, assumedTurn, { from });
         expect(steps.map((step) => step.task).sort()).toEqual(tasks.map((_, i) => i).sort());
+        expect(cost).toEqual(priceOf(tasks, steps, from));
         expect(COST_PARTS.map((part) => cost[part])).toEqual(COST_PARTS.map((part) => bruteForce(tasks, from)[part]));
       }),
       { numRuns: 400 },
+    );
+  });
+
+  it('is as good where much is locked among what is free, in few positions', () => {
+    const few = fc
+      .array(fc.record({ at: fc.constantFrom<Station>('supine', 'prone', 'sitting'), late: fc.boolean(), locked: fc.boolean() }), {
+        minLength: 4,
+        maxLength: 7,
+      })
+      .chain((tasks) =>
+        fc
+          .shuffledSubarray([...tasks.keys()], { minLength: tasks.length })
+          .map((ranks) => tasks.map((t, i): Task => ({ ...t, at: [t.at], rank: ranks[i]! }))),
+      );
+    fc.assert(
+      fc.property(few, fc.constantFrom<Station | null>(null, 'prone'), (tasks, from) => {
+        const { cost, steps } = bestOrder(tasks, assumedTurn, { from });
+        expect(cost).toEqual(priceOf(tasks, steps, from));
+        expect(COST_PARTS.map((part) => cost[part])).toEqual(COST_PARTS.map((part) => bruteForce(tasks, from)[part]));
+      }),
+      { numRuns: 250 },
     );
   });
 

@@ -78,6 +78,40 @@ describe('plan of an exam', () => {
     ]);
   });
 
+  it('says of a step what was asked of it, and no more: locked, kept, provoking, stopped, or to be gone about gently', () => {
+    const flexion: PlanItem = { motion: 'knee.flexion', side: 'left', mode: 'passive', protocols: ['knee.flexion/supine'] };
+    const step = (item: Partial<PlanItem>, precautions: Parameters<typeof planExam>[0]['precautions'] = []) => {
+      const { seconds, ...rest } = planExam({ items: [{ ...flexion, ...item }], involved: 'left', precautions, on: '2026-11-23' })
+        .steps[0]!;
+      expect(seconds).toBeGreaterThan(0);
+      return rest;
+    };
+    const plain = { protocol: 'knee.flexion/supine', side: 'left', mode: 'passive' } as const;
+    expect(step({})).toEqual(plain);
+    expect(step({ locked: true })).toEqual({ ...plain, locked: true });
+    expect(step({ keep: true })).toEqual({ ...plain, keep: true });
+    expect(step({ provoking: true })).toEqual({ ...plain, provoking: true });
+    const gentle = { motion: 'knee.flexion', kind: 'end-range', limit: null, until: null, source: 'the surgeon' } as const;
+    expect(step({}, [gentle])).toEqual({ ...plain, gentle: true });
+    expect(step({}, [LIMIT])).toEqual({ ...plain, stopAt: 90 });
+  });
+
+  it('keeps what is locked in its order, and leaves what is not free to be put better', () => {
+    const at = (protocol: string, locked: boolean): PlanItem => ({
+      motion: protocolOfId(protocol)!.motion,
+      side: 'left',
+      mode: 'passive',
+      protocols: [protocol],
+      locked,
+    });
+    const order = (locked: boolean) =>
+      planExam({ items: [at('hip.extension/prone', locked), at('hip.flexion/supine', locked)], involved: 'left' }).steps.map(
+        (s) => s.protocol,
+      );
+    expect(order(true)).toEqual(['hip.extension/prone', 'hip.flexion/supine']);
+    expect(order(false)).toEqual(['hip.flexion/supine', 'hip.extension/prone']);
+  });
+
   it('forgets a precaution that has run out', () => {
     const plan = planExam({ items: setItems('knee'), involved: 'left', precautions: [LIMIT], on: '2026-12-14' });
     expect(plan.steps.every((step) => step.stopAt === undefined)).toBeTrue();
@@ -115,6 +149,25 @@ describe('plan of an exam', () => {
     };
     const plan = planExam({ items: setItems('hip'), involved: 'left', minutesAvailable: 3, before });
     expect(plan.steps.some((step) => step.protocol.startsWith('hip.internalRotation') && step.side === 'right')).toBeTrue();
+    expect(plan.leftOut.every(({ why }) => why.includes('found neither short nor painful last time'))).toBeTrue();
+    const never = planExam({
+      items: setItems('hip'),
+      involved: 'left',
+      minutesAvailable: 3,
+      before: { measuredBefore: () => false, foundBefore: () => false },
+    });
+    expect(never.leftOut.every(({ why }) => why.includes('not measured last time'))).toBeTrue();
+    const found = planExam({
+      items: setItems('hip'),
+      involved: 'left',
+      minutesAvailable: 3,
+      before: { measuredBefore: () => true, foundBefore: () => true },
+    });
+    expect(found.leftOut.some(({ why }) => why.includes('last time'))).toBeFalse();
+    const fingers = itemsOfSheet([2, 3, 4, 5].map((digit) => ({ protocol: 'fingerPip.flexion/sitting', digit: digit as 2 })));
+    const few = planExam({ items: fingers, involved: 'left', minutesAvailable: 1 }).leftOut;
+    expect(few.length).toBeGreaterThan(0);
+    expect(few.every(({ digit }) => digit !== undefined && digit >= 2)).toBeTrue();
   });
 
   it('chooses a position where none was named, so that nobody is turned for it', () => {
@@ -132,6 +185,35 @@ describe('plan of an exam', () => {
     const plan = planExam({ items: itemsOfSheet([{ protocol: protocol.id }]), involved: 'left' });
     expect(plan.turns).toBe(1);
     expect(runSheet(plan.steps).map((block) => block.station)).toEqual(['sidelying-on-left', 'sidelying-on-right']);
+  });
+});
+
+describe('a run sheet', () => {
+  it('has a line for every motion, finger and mode, with its sides one after the other', () => {
+    const step = (protocol: string, side: 'left' | 'right', mode: 'active' | 'passive', digit?: 2 | 3) => ({
+      protocol,
+      side,
+      mode,
+      seconds: 10,
+      ...(digit ? { digit } : {}),
+    });
+    const [block, ...more] = runSheet([
+      step('fingerMcp.flexion/sitting', 'left', 'active', 2),
+      step('fingerMcp.flexion/sitting', 'right', 'active', 2),
+      step('fingerMcp.flexion/sitting', 'right', 'active', 3),
+      step('wrist.flexion/sitting', 'right', 'passive'),
+    ]);
+    expect(more).toEqual([]);
+    expect(block!.rows.map(({ motion: id, digit, mode, sides }) => [id, digit, mode, sides])).toEqual([
+      ['fingerMcp.flexion', 2, 'active', ['left', 'right']],
+      ['fingerMcp.flexion', 3, 'active', ['right']],
+      ['wrist.flexion', undefined, 'passive', ['right']],
+    ]);
+    expect('digit' in block!.rows[2]!).toBeFalse();
+    expect(() => runSheet([step('hip.flexion/floating', 'left', 'active')])).toThrowError(
+      RangeError,
+      /no protocol "hip\.flexion\/floating"/,
+    );
   });
 });
 
@@ -158,6 +240,17 @@ describe('how long it takes', () => {
     expect(secondsFor(flexion, 3, times)).toBe(36);
     expect(recordedTimes(readings.slice(0, 5))).toEqual(NO_TIMES);
     expect(secondsFor(flexion, 1)).toBe(22);
+  });
+
+  it('is the same in whatever order the readings come', () => {
+    const readings = [0, 1, 2].flatMap((visit) =>
+      Array.from({ length: 7 }, (_, n) => ({ ...held(n * (18 + n) + visit), visit: `visit ${visit}` })),
+    );
+    const times = recordedTimes(readings);
+    expect(Object.keys(times.repeat).length).toBeGreaterThan(0);
+    expect(recordedTimes([...readings].reverse())).toEqual(times);
+    const mixed = [...readings].sort((a, b) => a.at - b.at);
+    expect(recordedTimes(mixed)).toEqual(times);
   });
 
   it('learns repeats and turns apart', () => {

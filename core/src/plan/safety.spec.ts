@@ -140,6 +140,13 @@ describe('before the patient is turned', () => {
       ['odd', 'Active left hip abduction goes 15° further than passive: measure both again'],
       ['odd', 'Passive left hip abduction: the readings do not agree'],
     ]);
+    // A twin is of the same way, side and finger, and was done by hand.
+    const far = ({ mode }: PlanStep) => state({ value: mode === 'active' ? 60 : 30 });
+    const beyond = (twin: PlanStep) => openEnds([step('active'), twin], 'supine', far).filter(({ kind }) => kind === 'odd').length;
+    expect(beyond(step('passive'))).toBe(1);
+    expect(beyond(step('passive', 'right'))).toBe(0);
+    expect(beyond({ ...step('passive'), protocol: 'hip.flexion/supine' })).toBe(0);
+    expect(beyond({ ...step('passive'), digit: 2 })).toBe(0);
     // A difference of just the error is none.
     const apart =
       (active: number) =>

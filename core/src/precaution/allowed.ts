@@ -11,6 +11,16 @@ export interface Moved {
   readonly mode: Mode;
 }
 
+/** What is done to the body, be it a way of measuring or an item of a screen. */
+interface Done {
+  /** Null where nothing is measured. */
+  readonly protocol: string | null;
+  readonly motion: MotionId | null;
+  readonly side: Side;
+  readonly mode: Mode;
+  readonly rows: readonly Imposition[];
+}
+
 /**
  * What the precautions say of it. `gentle`: to where it goes by itself, with
  * no push at the end. `row` is what the way of measuring does that is limited;
@@ -30,7 +40,20 @@ const FREE: Allowed = { kind: 'free' };
  * is read may be stopped at a limit; what is done beside it cannot be, and
  * leaves it out.
  */
-export function allowedFor(moved: Moved, precautions: readonly Precaution[], on: IsoDate | null): Allowed {
+export function allowedFor({ protocol, motion: id, side, mode }: Moved, precautions: readonly Precaution[], on: IsoDate | null): Allowed {
+  return strictestOf({ protocol, motion: id, side, mode, rows: imposesOf(protocol) }, precautions, on);
+}
+
+/** The same of something that is done and not measured: all that it does to the body is held against every precaution. Nothing of it can be stopped at a limit. */
+export function allowedDoing(
+  done: { readonly imposes: readonly Imposition[]; readonly side: Side; readonly mode: Mode },
+  precautions: readonly Precaution[],
+  on: IsoDate | null,
+): Allowed {
+  return strictestOf({ protocol: null, motion: null, side: done.side, mode: done.mode, rows: done.imposes }, precautions, on);
+}
+
+function strictestOf(moved: Done, precautions: readonly Precaution[], on: IsoDate | null): Allowed {
   let strictest: Allowed = FREE;
   for (const by of precautions) {
     // What this version does not know is shown as odd and holds nothing back.
@@ -38,7 +61,7 @@ export function allowedFor(moved: Moved, precautions: readonly Precaution[], on:
     if (!holdsOn(by, on) || (by.protocol !== undefined && by.protocol !== moved.protocol)) continue;
     strictest = stricter(strictest, itself(by, moved), moved);
     if (by.with?.length) strictest = stricter(strictest, together(by, moved), moved);
-    else for (const row of imposesOf(moved.protocol)) strictest = stricter(strictest, held(by, row, moved), moved);
+    else for (const row of moved.rows) strictest = stricter(strictest, held(by, row, moved), moved);
     if (strictest.kind === 'forbidden') return strictest;
   }
   return strictest;
@@ -54,8 +77,8 @@ const isLess = (id: MotionId): boolean => motion(id).better === 'less';
 
 const ORDER = { free: 0, gentle: 1, stop: 2, forbidden: 3 } as const;
 
-function stricter(a: Allowed, b: Allowed, { motion: id }: Moved): Allowed {
-  if (a.kind === 'stop' && b.kind === 'stop') return (isLess(id) ? b.at > a.at : b.at < a.at) ? b : a;
+function stricter(a: Allowed, b: Allowed, { motion: id }: Done): Allowed {
+  if (a.kind === 'stop' && b.kind === 'stop') return (id !== null && isLess(id) ? b.at > a.at : b.at < a.at) ? b : a;
   return ORDER[b.kind] > ORDER[a.kind] ? b : a;
 }
 
@@ -66,8 +89,8 @@ function stopAt(about: Motion, by: Precaution, at: number, row: Imposition | nul
 }
 
 /** A precaution that names what is measured and is no direction of a joint: a length, a distance, a force, a stance. */
-function itself(by: Precaution, { motion: id, side, mode }: Moved): Allowed {
-  if (by.motion !== id || by.with?.length || !ofSide(by, side) || (by.mode !== undefined && by.mode !== mode)) return FREE;
+function itself(by: Precaution, { motion: id, side, mode }: Done): Allowed {
+  if (id === null || by.motion !== id || by.with?.length || !ofSide(by, side) || (by.mode !== undefined && by.mode !== mode)) return FREE;
   const about = motion(id);
   if (isOfJoint(about) && kindOf(by) === 'range') return FREE;
   if (kindOf(by) === 'range') return by.limit === null ? { kind: 'forbidden', by, row: null } : stopAt(about, by, by.limit, null);
@@ -85,7 +108,7 @@ const PARTS: Readonly<Partial<Record<Joint, readonly Joint[]>>> = { thoracolumba
 const partsOf = (joint: Joint): readonly Joint[] => PARTS[joint] ?? [joint];
 
 /** Whether a row is of the joint and of a limb that a precaution is about. */
-function isAbout(by: Precaution, joint: Joint, row: Imposition, moved: Moved): boolean {
+function isAbout(by: Precaution, joint: Joint, row: Imposition, moved: Done): boolean {
   const of = row.what === 'moves' ? jointOf(row.motion) : row.joint;
   return partsOf(joint).includes(of) && limbsOf(row, moved).some((side) => ofSide(by, side));
 }
@@ -93,14 +116,14 @@ function isAbout(by: Precaution, joint: Joint, row: Imposition, moved: Moved): b
 const OTHER = { left: 'right', right: 'left', midline: 'midline' } as const;
 
 /** Which limbs a row is about. The side of a trunk motion is the way it goes and no limb: it may be either. */
-function limbsOf({ limb, ...row }: Imposition, { motion: id, side }: Moved): readonly Side[] {
+function limbsOf({ limb, ...row }: Imposition, { motion: id, side }: Done): readonly Side[] {
   if (limb === 'trunk') return row.by === 'measurement' ? [side] : ['midline'];
-  if (limb === 'both' || motion(id).sides !== 'limb') return ['left', 'right'];
+  if (limb === 'both' || side === 'midline' || (id !== null && motion(id).sides !== 'limb')) return ['left', 'right'];
   return [limb === 'measured' ? side : OTHER[side]];
 }
 
 /** Whether a row is done in a mode. A position that muscles hold is of both. */
-function inMode(row: Imposition, mode: Mode | undefined, moved: Moved): boolean {
+function inMode(row: Imposition, mode: Mode | undefined, moved: Done): boolean {
   if (mode === undefined) return true;
   if (row.by === 'measurement') return moved.mode === mode;
   if (row.by === 'held') return mode === 'passive' || row.load === 'limb' || row.load === 'body' || row.load === 'resisted';
@@ -108,7 +131,7 @@ function inMode(row: Imposition, mode: Mode | undefined, moved: Moved): boolean 
 }
 
 /** Whether a row is work of muscles against a weight or a hand. */
-function isWork(row: Imposition, moved: Moved): boolean {
+function isWork(row: Imposition, moved: Done): boolean {
   return row.load !== 'none' && row.load !== 'stretch' && inMode(row, 'active', moved);
 }
 
@@ -119,7 +142,7 @@ const goesSomewhere = (row: Moves): boolean =>
 /** Away from zero; or at zero, where that is the end. */
 const isAtEnd = ({ degrees, motion: id }: Moves): boolean => degrees === 'full' || degrees > 0 || (findMotion(id)?.endsNearZero ?? false);
 
-function held(by: Precaution, row: Imposition, moved: Moved): Allowed {
+function held(by: Precaution, row: Imposition, moved: Done): Allowed {
   const about = motion(by.motion);
   if (!isOfJoint(about) || !isAbout(by, about.joint as Joint, row, moved)) return FREE;
   const forbidden: Allowed = { kind: 'forbidden', by, row };
@@ -137,14 +160,14 @@ function held(by: Precaution, row: Imposition, moved: Moved): Allowed {
   // An effort without a way moved: against "not at all", not against degrees.
   if (by.limit === null) return isEffort || goesSomewhere(row) || row.load === 'stretch' ? forbidden : FREE;
   if (isEffort) return FREE;
-  if (row.isFigure) return stopAt(motion(moved.motion), by, by.limit, row);
+  if (row.isFigure && moved.motion !== null) return stopAt(motion(moved.motion), by, by.limit, row);
   return row.degrees === 'full' || row.degrees > by.limit ? forbidden : FREE;
 }
 
 /** Joints stand on one limb alone only where the other bears nothing. */
-function bearing(by: Precaution, row: Imposition, moved: Moved): boolean {
+function bearing(by: Precaution, row: Imposition, moved: Done): boolean {
   if (row.load !== 'body' && row.load !== 'resisted') return false;
-  const rows = imposesOf(moved.protocol);
+  const { rows } = moved;
   if (kindOf(by) === 'single-leg')
     return row.limb !== 'both' && !rows.some((r) => r.what === 'bears' && r.limb !== row.limb && r.load === 'body');
   if (kindOf(by) !== 'weight') return false;
@@ -173,8 +196,8 @@ function toItsEnd({ degrees, load }: Moves): boolean {
 }
 
 /** All directions of a combined position on one limb at once. The mode is that of the first. */
-function together(by: Precaution, moved: Moved): Allowed {
-  const rows = imposesOf(moved.protocol).filter((row): row is Moves => row.what === 'moves');
+function together(by: Precaution, moved: Done): Allowed {
+  const rows = moved.rows.filter((row): row is Moves => row.what === 'moves');
   const parts = [by.motion, ...(by.with ?? [])].map((id, part) =>
     rows.filter((row) => {
       const about = motion(id);
@@ -189,7 +212,7 @@ function together(by: Precaution, moved: Moved): Allowed {
   );
   if (!found) return FREE;
   if (by.limit === null) return { kind: 'forbidden', by, row: found };
-  if (found.isFigure) return stopAt(motion(moved.motion), by, by.limit, found);
+  if (found.isFigure && moved.motion !== null) return stopAt(motion(moved.motion), by, by.limit, found);
   return found.degrees === 'full' || found.degrees > by.limit ? { kind: 'forbidden', by, row: found } : FREE;
 }
 
@@ -204,7 +227,7 @@ export function rowWords(row: Imposition | null): string {
 }
 
 /** Why something is left out: the precaution, who set it, and what of this way of measuring is meant. */
-export function forbiddenWords({ by, row }: Extract<Allowed, { kind: 'forbidden' }>): string {
+export function forbiddenWords({ by, row }: Exclude<Allowed, { kind: 'free' }>): string {
   const does = rowWords(row);
   return `${precautionWords(by)} (${by.source})${does ? `; this way ${does}` : ''}`;
 }

@@ -2,6 +2,8 @@ import type { Measurement, Session } from '../assessment.js';
 import { COURSES } from '../course/index.js';
 import { addWeeks } from '../days.js';
 import { errorSourceWords } from '../error/index.js';
+import { normQuery } from '../finding/index.js';
+import { judgingNorm, NORM_SETS } from '../norms/index.js';
 import { PROCEDURES } from '../procedure/index.js';
 import {
   apartShort,
@@ -9,22 +11,15 @@ import {
   changeAt,
   changeWord,
   courseWords,
-  finishOf,
   headline,
   projectionWords,
   inWeeks,
   goalOf,
   goalWords,
-  judgeMarker,
-  judgeRetest,
-  markerWords,
-  memoryWords,
   notJoinedWords,
   progressOf,
   rateWords,
-  rememberDrills,
   type Goal,
-  type Marker,
   type When,
 } from './index.js';
 
@@ -78,6 +73,14 @@ describe('progress over eight visits after a knee replacement', () => {
     ] as never);
   });
 
+  it('names the source of the course with how sure it is, and keeps what hurt with the readings', () => {
+    const { course, points } = left(eight);
+    expect(course!.source).toMatch(/^Source: .+ \(from memory, confidence .+\)\. /);
+    const painful = left([visit(1, knee({ pain: 6 }, 90)), visit(3, knee({ pain: 0 }, 95)), visit(5, knee({}, 100))]);
+    expect(painful.points.map(({ pain }) => pain)).toEqual([6, 0, null]);
+    expect(points.length).toBe(8);
+  });
+
   it('has stopped moving short of a goal set by hand, and the goal is not in sight or far', () => {
     const key = left(eight).key;
     const series = left(eight, { goals: new Map([[key, { source: 'hand', value: 118, note: 'surgeon' }]]) });
@@ -103,6 +106,20 @@ describe('progress over eight visits after a knee replacement', () => {
     const key = left(eight).key;
     const agreed = left(eight, { goals: new Map([[key, { source: 'other-side', less: 14 }]]) });
     expect(goalWords(agreed.goal!, 'knee.flexion')).toBe('118° from the other side less 14°');
+    // Only a side that is sound is a goal.
+    const asked = (involvedSide: 'left' | 'right' | 'both' | undefined) =>
+      left(eight, { involvedSide, goals: new Map([[key, { source: 'other-side' as const }]]) });
+    expect(['left', undefined].map((side) => asked(side as 'left').goal?.value)).toEqual([132, 132]);
+    expect((['right', 'both'] as const).map((side) => asked(side).noGoal)).toEqual(
+      ['right', 'both'].map(() => 'the other side is a patient itself: it is no goal'),
+    );
+  });
+
+  it('takes a norm that fits the reading as goal, by its name', () => {
+    const key = left(eight).key;
+    const { goal } = left(eight, { normOrder: NORM_SETS, goals: new Map([[key, { source: 'norm' }]]) });
+    const judging = judgingNorm(NORM_SETS, normQuery(left(eight), person.sex, 67), 106, 3);
+    expect(goal).toEqual(jasmine.objectContaining({ source: 'norm', value: judging!.expected, of: judging!.setName }));
   });
 
   it('keeps another examiner’s reading with its larger error, out of the trend', () => {
@@ -114,6 +131,7 @@ describe('progress over eight visits after a knee replacement', () => {
     expect(series.trend!.visits).toBe(7);
     const tilted = left([...eight.slice(0, 7), visit(12, knee({ instrument: 'inclinometer' }, 106))]).points[7]!;
     expect([apartWords(tilted), apartShort(tilted)]).toEqual(['another instrument (inclinometer)', 'another instrument']);
+    expect([apartShort(left(eight).points[7]!), apartShort({ ...tilted, apart: 'other-examiner' })]).toEqual(['', 'another examiner']);
   });
 
   it('never joins another protocol, and says so', () => {
@@ -164,6 +182,9 @@ describe('progress in words', () => {
   it('calls a change within error, and less better where less is good', () => {
     const plain: When = { unit: 'days', words: (on) => on };
     const two = left([visit(1, knee({}, 90)), visit(3, knee({}, 94))]);
+    const better = left([visit(1, knee({}, 90)), visit(3, knee({}, 120))]);
+    expect(headline(better, plain)).toBe('is 30° better than on 2026-08-10');
+    expect(headline(better, when)).toBe('is 30° better than in week 1');
     expect(headline(two, plain)).toBe('has not really changed since 2026-08-10: +4°, within measuring error');
     expect(headline(left([visit(1, knee({}, 90))]), plain)).toContain('one reading so far');
     expect([
@@ -206,101 +227,5 @@ describe('goals', () => {
     expect(goalOf({ source: 'task', task: 'grasping' }, ground)).toEqual({
       why: jasmine.stringContaining('nothing of this motion') as never,
     });
-  });
-});
-
-describe('retest within the session', () => {
-  const hip: Marker = { motion: 'hip.flexion', side: 'left', mode: 'passive', protocol: 'hip.flexion/supine', instrument: 'goniometer' };
-  const floor: Marker = {
-    motion: 'distance.fingerToFloor',
-    side: 'midline',
-    mode: 'active',
-    protocol: 'distance.fingerToFloor/standing',
-    instrument: 'tape',
-  };
-
-  it('calls a marker better, same or worse by its own error, whichever way is good', () => {
-    const same = judgeMarker(hip, 96, 101);
-    expect(same).toEqual(jasmine.objectContaining({ change: 5, verdict: 'same' }));
-    expect(markerWords(same, 'hip.flexion')).toBe('96 → 101, +5°: same (a change counts from 8.4°)');
-    expect([judgeMarker(hip, 96, 106).verdict, judgeMarker(hip, 96, 84).verdict]).toEqual(['better', 'worse']);
-    expect([judgeMarker(floor, 24, 8).verdict, judgeMarker(floor, 8, 24).verdict, judgeMarker(floor, 24, 20).verdict]).toEqual([
-      'better',
-      'worse',
-      'same',
-    ]);
-  });
-
-  it('warns before finishing on worse and offers the drill that helped', () => {
-    const rounds = judgeRetest(
-      [hip, floor],
-      [
-        { drill: '', values: [96, 24] },
-        { drill: 'Rock back', values: [107, 24] },
-        { drill: 'Long hold', values: [97, 24] },
-      ],
-    );
-    expect(rounds.map((r) => r.verdict)).toEqual([null, 'better', 'worse']);
-    expect(finishOf(rounds)).toEqual({ kind: 'worse', why: '“Long hold” made it worse', goBackTo: 'Rock back' });
-    expect(finishOf(rounds.slice(0, 2))).toEqual({ kind: 'good' });
-  });
-
-  it('offers what helped at earlier visits where nothing helped today', () => {
-    const rounds = judgeRetest(
-      [hip],
-      [
-        { drill: '', values: [96] },
-        { drill: 'Long hold', values: [80] },
-      ],
-    );
-    const memory = [
-      { drill: 'Long hold', better: 3, same: 0, worse: 0 },
-      { drill: 'Rock back', better: 2, same: 1, worse: 0 },
-    ];
-    expect(finishOf(rounds, memory)).toEqual(jasmine.objectContaining({ kind: 'worse', goBackTo: 'Rock back' }));
-  });
-
-  it('is open while readings are missing or nothing was tried', () => {
-    expect(finishOf(judgeRetest([hip], [{ drill: '', values: [96] }])).kind).toBe('open');
-    expect(
-      finishOf(
-        judgeRetest(
-          [hip],
-          [
-            { drill: '', values: [96] },
-            { drill: 'Rock back', values: [null] },
-          ],
-        ),
-      ).kind,
-    ).toBe('open');
-  });
-
-  it('one worse marker outweighs a better one', () => {
-    const [, round] = judgeRetest(
-      [hip, floor],
-      [
-        { drill: '', values: [96, 8] },
-        { drill: 'Rock back', values: [110, 24] },
-      ],
-    );
-    expect(round!.verdict).toBe('worse');
-  });
-
-  it('remembers what each drill did to this patient', () => {
-    const session = judgeRetest(
-      [hip],
-      [
-        { drill: '', values: [96] },
-        { drill: 'Rock back', values: [107] },
-        { drill: 'Long hold', values: [95] },
-        { drill: 'rock  back', values: [106] },
-      ],
-    );
-    const memory = rememberDrills([session, session]);
-    expect(memory.map((m) => [m.drill, m.better, m.worse])).toEqual([
-      ['Rock back', 4, 0],
-      ['Long hold', 0, 2],
-    ]);
-    expect(memory.map(memoryWords)).toEqual(['helped 4 of 4 times', 'helped 0 of 2 times, made it worse 2 times']);
   });
 });

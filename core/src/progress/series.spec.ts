@@ -31,6 +31,9 @@ describe('series over visits', () => {
       seriesOf(who.map((examiner, at) => visit(`2026-0${at + 1}-20`, 90 + at, { examiner })))[0]!.points.map((p) => p.apart);
     expect(by('Wren', 'Wren', 'Rook')).toEqual([null, null, 'other-examiner']);
     expect(by('Wren', 'Rook', 'Rook')).toEqual(['other-examiner', null, null]);
+    // As many by two: whoever took the later of them.
+    expect(by('Wren', 'Rook', 'Wren', 'Rook')).toEqual(['other-examiner', null, 'other-examiner', null]);
+    expect(by('Wren', 'Rook', 'Rook', 'Wren')).toEqual([null, 'other-examiner', 'other-examiner', null]);
     const [nobody] = seriesOf([visit('2026-01-20', 90), visit('2026-02-20', 91), visit('2026-03-20', 92, { instrument: 'inclinometer' })]);
     expect(nobody!.points.map((p) => p.apart)).toEqual([null, null, 'other-instrument']);
   });

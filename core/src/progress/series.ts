@@ -19,6 +19,8 @@ export interface SeriesPoint {
   readonly pain: number | null;
   readonly instrument: Instrument;
   readonly examiner: string | null;
+  /** From an old list. */
+  readonly broughtIn?: true;
   /** Why this reading takes no part in the trend; null: it does. */
   readonly apart: Apart | null;
 }
@@ -145,6 +147,7 @@ function pointOf({ session, measured }: Row, usual: Row, isOfOne: boolean, conte
     pain: measurement.pain ?? null,
     instrument: measurement.instrument,
     examiner: measurement.examiner ?? null,
+    ...(measurement.broughtIn && { broughtIn: true as const }),
     apart,
   };
 }

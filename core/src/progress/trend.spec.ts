@@ -106,6 +106,14 @@ describe('plateau', () => {
     expect([isMoving(plateau.trend), plateau.isStill]).toEqual([false, false]);
   });
 
+  it('begins after a reading that is really apart from any later one, be it the least or the most of them', () => {
+    // SEM 2.5: really apart from 6.9 on. 13 is apart from 5 alone, 2 from 10 alone.
+    const runs = (values: number[]) => plateauOf(at([0, 2, 4, 6, 8], values, 2.5))?.visits ?? 0;
+    expect(runs([13, 10, 5, 10, 10])).toBe(4);
+    expect(runs([2, 5, 10, 5, 5])).toBe(4);
+    expect(runs([9, 10, 5, 10, 10])).toBe(5);
+  });
+
   it('stands still only where it is told from moving', () => {
     const weekly = [0, 1, 2, 3, 4, 5, 6, 7, 8];
     expect(plateauOf(at(weekly, [106, 105, 107, 106, 106, 105, 106, 107, 106], 4.1))!.isStill).toBeTrue();

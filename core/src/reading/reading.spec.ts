@@ -35,6 +35,18 @@ describe('what was typed', () => {
     expect(splitTyped('s 0-15-120').isArc).toBeTrue();
   });
 
+  it('tells a side from a figure, whichever comes first and however it ends', () => {
+    const parts = (text: string) => [splitTyped(text).side, splitTyped(text).body];
+    expect(parts('l45')).toEqual(['left', '45']);
+    expect(parts('left 12.5')).toEqual(['left', '12.5']);
+    expect(parts('45r')).toEqual(['right', '45']);
+    expect(parts('30+ r')).toEqual(['right', '30+']);
+    expect(parts('10/45 left')).toEqual(['left', '10/45']);
+    expect(parts('r 30+')).toEqual(['right', '30+']);
+    expect(parts('R-5')).toEqual(['right', '-5']);
+    expect(parts('4r5')).toEqual([null, '4r5']);
+  });
+
   it('is a start and an end of a goniometer', () => {
     expect(value('10/95', HIP, tool('goniometer'))).toBe(95);
     expect(value('-15', HIP, tool('goniometer'))).toBe(-15);
@@ -62,6 +74,25 @@ describe('what was typed', () => {
   });
 
   // Common practice, no source.
+  it('is a figure of a device with corners: a + for each that was passed, and none on a device without', () => {
+    const quadrant = tool('inclinometer', { scale: 'quadrant' });
+    const read = (text: string, held: Tool) => {
+      const made = readAtDial(text, HIP, held);
+      return made.ok && 'reading' in made ? [made.reading.start, made.reading.end] : made;
+    };
+    expect(read('0/30', quadrant)).toEqual([0, 30]);
+    expect(read('0/60+', quadrant)).toEqual([0, 120]);
+    expect(read('10+/30+', quadrant)).toEqual([170, 150]);
+    expect(read('350/104', tool('inclinometer', { scale: '360' }))).toEqual([350, 104]);
+  });
+
+  it('names every unit that would do', () => {
+    expect(value('12 s', protocol('distance.kneeToWall/standing'), tool('tape'))).toBe(
+      '"12 s" is in s, which does not measure this; allowed: cm, in.',
+    );
+    expect(value('12 kg', protocol('hip.flexion/supine'), tool('goniometer'))).not.toBe(12);
+  });
+
   it('is two sites, less one another: the check values of the trade', () => {
     const two = tool('dualInclinometer');
     expect(value('104/49', LUMBAR, two)).toBe(55);
@@ -92,7 +123,11 @@ describe('what was typed', () => {
     expect(value('104/', LUMBAR, two)).toContain('is half a reading; now the lower end');
     expect(value('1/2/3', LUMBAR, two)).toContain('is half a reading');
     expect(value('1/2/3/4/5', LUMBAR, two)).toContain('has 5 figures; allowed: upper end/lower end, as 104/49');
-    expect(value('a/49', LUMBAR, two)).toContain('"a" is not a figure of the device');
+    expect(value('a/49', LUMBAR, two)).toBe('"a" is not a figure of the device; allowed: degrees, as 104 or 12.5.');
+    expect(value('a/49', LUMBAR, tool('dualInclinometer', { scale: 'quadrant' }))).toBe(
+      '"a" is not a figure of the device; allowed: degrees, with a + for every corner passed, as 30+.',
+    );
+    expect(value('30+/49', LUMBAR, two)).toContain('"30+" is not a figure of the device');
   });
 
   it('comes to the same whatever the zeros of the two devices are', () => {
@@ -137,6 +172,13 @@ describe('what was typed', () => {
     expect(value('0f6', wall, tool('visual'))).toContain('allowed: 0 to 4');
   });
 
+  it('is a fist and up to four fingers', () => {
+    const eye = tool('visual');
+    const wall = protocol('distance.kneeToWall/standing');
+    expect(value('1f4', wall, eye)).toBe(16.1);
+    expect(value('1f5', wall, eye)).toBe('5 fingers are more than a fist; allowed: 0 to 4 beside the fists, as 1f2.');
+  });
+
   it('is yes or no', () => {
     const squat = protocol('check.squatHeelsDown/standing');
     expect(value('y', squat, tool('visual'))).toBe(1);
@@ -146,6 +188,17 @@ describe('what was typed', () => {
 });
 
 describe('an arc typed in one go', () => {
+  it('is of the side in hand, of the spine’s middle, or of both ways where both are told', () => {
+    expect(readArc('S:10-0-120', 'knee.flexion', 'right')).toEqual([
+      { motion: 'knee.extension', side: 'right', end: 10 },
+      { motion: 'knee.flexion', side: 'right', end: 120 },
+    ]);
+    expect(readArc('S:40-0-45', 'cervical.flexion', 'left')).toEqual([
+      { motion: 'cervical.extension', side: 'midline', end: 40 },
+      { motion: 'cervical.flexion', side: 'midline', end: 45 },
+    ]);
+  });
+
   it('fills both directions', () => {
     expect(readArc('S:0-15-120', 'knee.flexion', 'left')).toEqual([
       { motion: 'knee.extension', side: 'left', end: -15 },

@@ -67,10 +67,24 @@ export const EVERY_KIND: readonly Assessment[] = [
     person: { birthDate: '1984-05-02', sex: 'female' },
     assessedOn: '2026-11-20',
     involvedSide: 'both',
+    screens: [
+      {
+        screen: 'floorPath',
+        screenedOn: '2026-11-20',
+        items: [{ item: 'backLeg', side: 'right', tries: [{ faults: ['trunkLeans', 'handsUsed'] }] }],
+      },
+      {
+        screen: 'jointCircles',
+        screenedOn: '2026-11-20',
+        items: [{ item: 'hip', side: 'left', tries: [{ sector: { from: 5, to: 7 } }] }],
+      },
+    ],
     measurements: [
       of('hip.flexion', 80, { mode: 'active' }),
       of('hip.abduction', 22, { mode: 'active', substitutions: ['pelvis-hikes'] }),
       of('hip.abduction', 9, { endFeel: 'empty' }),
+      of('hip.abduction', 48, { side: 'right' }),
+      of('hip.extension', 31, { position: 'prone' }),
       of('elbow.flexion', 130, { mode: 'active', pain: 4, painWhere: 'front' }),
       of('elbow.flexion', 136, { pain: 0 }),
       of('elbow.extension', 0, { mode: 'active', pain: 0 }),

@@ -61,3 +61,14 @@ export function speak(locale: Locale): void {
 export function spokenLocale(): Locale {
   return spoken;
 }
+
+/** Says something in another locale, and goes on in the one before. Nothing that waits may be done inside. */
+export function speaking<T>(locale: Locale, say: () => T): T {
+  const before = spoken;
+  spoken = locale;
+  try {
+    return say();
+  } finally {
+    spoken = before;
+  }
+}

@@ -74,17 +74,8 @@ const turned = (about: Point, point: Point, by: Degrees): Point =>
 export function drawFigure(protocol: Protocol, value?: Degrees): Drawing {
   const { figure } = protocol;
   const scene = sceneOf(figure.scene);
-  const at = pointsOf(scene, figure);
-  const still: Omit<Drawing, 'frame'> = {
-    seenFrom: scene.seenFrom,
-    limbs: scene.bones.flatMap((bone) => limb(bone, scene.points, () => false)),
-    head: scene.head ? { at: at(scene.head.at), radius: scene.head.radius, moves: false } : null,
-    furniture: scene.furniture,
-    turn: null,
-    tape: null,
-    ring: null,
-    push: null,
-  };
+  const at = pointsOf(scene);
+  const still = bodyOf(scene);
   const drawing = ((): Omit<Drawing, 'frame'> => {
     switch (figure.kind) {
       case 'turn':
@@ -100,6 +91,26 @@ export function drawFigure(protocol: Protocol, value?: Degrees): Drawing {
     }
   })();
   return { ...drawing, frame: frameOf(drawing) };
+}
+
+/** The body of a scene as it stands, lies or moves; nothing laid on it. */
+export function drawScene(id: string): Drawing {
+  const drawing = bodyOf(sceneOf(id));
+  return { ...drawing, frame: frameOf(drawing) };
+}
+
+function bodyOf(scene: Scene): Omit<Drawing, 'frame'> {
+  const at = pointsOf(scene);
+  return {
+    seenFrom: scene.seenFrom,
+    limbs: scene.bones.flatMap((bone) => limb(bone, scene.points, () => false)),
+    head: scene.head ? { at: at(scene.head.at), radius: scene.head.radius, moves: false } : null,
+    furniture: scene.furniture,
+    turn: null,
+    tape: null,
+    ring: null,
+    push: null,
+  };
 }
 
 /** Least size of a frame, so that a hand is not drawn as large as a body. */
@@ -127,10 +138,10 @@ function widened(from: number, to: number, least: number): [number, number] {
   return [from - missing, to + missing];
 }
 
-function pointsOf(scene: Scene, figure: Figure) {
+function pointsOf(scene: Scene) {
   return (name: string): Point => {
     const point = scene.points[name];
-    if (!point) throw new RangeError(`scene "${figure.scene}" has no point "${name}"`);
+    if (!point) throw new RangeError(`scene "${scene.id}" has no point "${name}"`);
     return point;
   };
 }
@@ -142,7 +153,7 @@ function turnOf(
   value: Degrees,
 ): Pick<Drawing, 'limbs' | 'head' | 'turn'> {
   if (!dial) throw new RangeError('a turning figure needs a dial');
-  const at = pointsOf(scene, figure);
+  const at = pointsOf(scene);
   const axis = at(figure.axis);
   const zeroAt = figure.zeroAt ?? dial.zeroAt;
   const endAt = zeroAt + dial.sense * value;

@@ -1,4 +1,5 @@
 import { CLOSE_UPS } from './close-ups.js';
+import { MOVEMENTS } from './movements.js';
 import type { Bone, Point, Scene } from './types.js';
 
 /*
@@ -436,7 +437,7 @@ const BODIES: readonly Scene[] = [
 ];
 
 /** Every scene a figure may be drawn on. */
-export const SCENES: readonly Scene[] = [...BODIES, ...CLOSE_UPS];
+export const SCENES: readonly Scene[] = [...BODIES, ...CLOSE_UPS, ...MOVEMENTS];
 
 const byId = new Map(SCENES.map((s) => [s.id, s]));
 

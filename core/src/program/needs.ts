@@ -1,0 +1,182 @@
+import { isJoint, motion, protocolOfId } from '../catalogue/index.js';
+import { kindOf, saidOf, type Finding, type Judgement } from '../finding/index.js';
+import { candidateWords, type Reasoned } from '../reason/index.js';
+import { itemOf, type ItemOutcome } from '../screen/index.js';
+import type { Family, Mode, MotionId, Severity, Side } from '../terms.js';
+import { say } from '../words/say.js';
+import { CANDIDATE_WANTS } from './candidate-wants.js';
+import type { DrillStage, NeedWant } from './types.js';
+
+/** Why something is wanted: a finding, or what answers of a breakdown point to. */
+export type Because =
+  | { readonly by: 'finding'; readonly finding: Finding }
+  | { readonly by: 'candidate'; readonly reasoned: Reasoned; readonly candidate: keyof typeof CANDIDATE_WANTS };
+
+/** One thing to work on. */
+export interface Need {
+  readonly motion: MotionId;
+  readonly side: Side;
+  readonly want: NeedWant;
+  /** By how much it weighs against the others. */
+  readonly worth: number;
+  readonly because: readonly Because[];
+}
+
+/** Why nothing is worked on there yet. */
+export type Held =
+  | { readonly why: 'hurts'; readonly motion: MotionId; readonly side: Side; readonly pain: number }
+  | { readonly why: 'end-feel'; readonly motion: MotionId; readonly side: Side; readonly finding: Finding }
+  /** An item of a screen that hurts is looked at before anything near it is worked on. */
+  | { readonly why: 'item-hurts'; readonly motion: MotionId; readonly side: Side; readonly outcome: ItemOutcome }
+  /** An active reading alone: whether the range is there by hand decides what is done. */
+  | { readonly why: 'measure-by-hand'; readonly motion: MotionId; readonly side: Side };
+
+export interface Needs {
+  readonly needs: readonly Need[];
+  readonly held: readonly Held[];
+}
+
+/** @see common practice, no source: each step of severity weighs twice the one below it */
+const WORTH: Readonly<Record<Severity, number>> = { note: 1, mild: 2, moderate: 4, marked: 8 };
+/** What answers point to weighs between a mild and a moderate loss. @see common practice, no source */
+const POINTED_AT = 3;
+/** The first of the clinic's order weighs half as much again as the last, so that alike needs follow it. */
+const FIRST = 0.5;
+
+/** Which stages answer a want, the best first, in each order. Stages that are not named do not. */
+export const PROGRAM_ORDERS = ['stages', 'releaseActivate'] as const;
+export type ProgramOrder = (typeof PROGRAM_ORDERS)[number];
+type Weights = Readonly<Partial<Record<DrillStage, number>>>;
+/** @see the two schools of order: common practice, no source */
+export const STAGE_WEIGHTS: Readonly<Record<ProgramOrder, Readonly<Record<NeedWant, Weights>>>> = {
+  stages: {
+    range: { mobilise: 1, free: 0.8, lengthen: 0.6, activate: 0.4 },
+    length: { lengthen: 1, free: 0.8, mobilise: 0.6, activate: 0.4 },
+    control: { activate: 1, load: 0.6 },
+    strength: { load: 1, activate: 0.8 },
+  },
+  releaseActivate: {
+    range: { free: 1, mobilise: 0.9, lengthen: 0.8, activate: 0.5 },
+    length: { free: 1, lengthen: 0.9, mobilise: 0.7, activate: 0.5 },
+    control: { activate: 1, load: 0.7 },
+    strength: { activate: 1, load: 0.9 },
+  },
+};
+
+interface Asked {
+  readonly judgement: Judgement;
+  readonly reasoned: readonly Reasoned[];
+  readonly painTolerated: number;
+}
+
+/** What findings and open breakdowns ask for, and what is held back and why. */
+export function needsOf({ judgement, reasoned, painTolerated }: Asked): Needs {
+  const { findings, measurements } = judgement;
+  const held = heldIn(judgement, painTolerated);
+  const isHeld = (id: MotionId, side: Side) => held.some((h) => h.why !== 'measure-by-hand' && h.motion === id && sameSide(h.side, side));
+  const needs = new Map<string, Need>();
+  const add = (need: Need) => {
+    if (isHeld(need.motion, need.side)) return;
+    const key = `${need.motion} ${need.side} ${need.want}`;
+    const before = needs.get(key);
+    needs.set(key, before ? { ...before, worth: Math.max(before.worth, need.worth), because: [...before.because, ...need.because] } : need);
+  };
+  findings.forEach((finding, at) => {
+    const want = wantOf(finding, findings, measurements);
+    if (want === null) return;
+    if (want === 'unknown') {
+      held.push({ why: 'measure-by-hand', motion: finding.motion, side: finding.side });
+      return;
+    }
+    const worth = WORTH[finding.severity] * (1 + FIRST * (1 - at / findings.length));
+    add({ motion: finding.motion, side: finding.side, want, worth, because: [{ by: 'finding', finding }] });
+  });
+  for (const one of reasoned)
+    for (const { id, state } of one.candidates) {
+      const wanted = state === 'pointsTo' ? CANDIDATE_WANTS[id] : null;
+      if (wanted) add({ ...wanted, side: one.side, worth: POINTED_AT, because: [{ by: 'candidate', reasoned: one, candidate: id }] });
+    }
+  return { needs: [...needs.values()].sort((a, b) => b.worth - a.worth), held: once(held) };
+}
+
+const sameSide = (a: Side, b: Side): boolean => a === b || a === 'midline' || b === 'midline';
+
+/**
+ * What one finding asks for. A loss of an active reading asks for control where
+ * the range is there by hand, for nothing of its own where that is lost too, and
+ * for a reading by hand where there is none.
+ */
+function wantOf(finding: Finding, findings: readonly Finding[], measurements: Judgement['measurements']): NeedWant | 'unknown' | null {
+  const { wants } = kindOf(finding.kind) ?? {};
+  if (!wants) return null;
+  if (wants !== 'loss') return wants;
+  const { joint } = motion(finding.motion);
+  if (!isJoint(joint)) return OF_FAMILY[joint];
+  if (finding.mode === 'passive') return 'range';
+  const byHand = measurements.filter(
+    ({ measurement: m }) => m.motion === finding.motion && m.side === finding.side && m.mode === 'passive' && m.digit === finding.digit,
+  );
+  if (byHand.length === 0) return takenByHand(finding.motion) ? 'unknown' : 'range';
+  const isLost = findings.some(
+    (f) =>
+      f.motion === finding.motion &&
+      f.side === finding.side &&
+      f.mode === 'passive' &&
+      f.digit === finding.digit &&
+      kindOf(f.kind)?.wants === 'loss',
+  );
+  return isLost ? null : 'control';
+}
+
+/** What a loss asks for of what is no direction of a joint. A girth is noted. */
+const OF_FAMILY: Readonly<Record<Family, NeedWant | null>> = {
+  muscleLength: 'length',
+  distance: 'range',
+  girth: null,
+  strength: 'strength',
+  balance: 'strength',
+  check: 'range',
+};
+
+/** Whether there is a way of measuring it by hand at all: the trunk has none. */
+const takenByHand = (id: MotionId): boolean => motion(id).protocols.some(({ modes }) => (modes as readonly Mode[]).includes('passive'));
+
+function heldIn({ findings, measurements, screens = [] }: Judgement, tolerated: number): Held[] {
+  const hurts = measurements.flatMap(({ measurement: { motion: id, side, pain = 0 } }): Held[] =>
+    pain > tolerated ? [{ why: 'hurts', motion: id, side, pain }] : [],
+  );
+  const felt = findings.flatMap((finding): Held[] =>
+    kindOf(finding.kind)?.holds ? [{ why: 'end-feel', motion: finding.motion, side: finding.side, finding }] : [],
+  );
+  const items = screens.flatMap((outcome): Held[] => {
+    if ((outcome.pain ?? 0) === 0) return [];
+    const near = itemOf(outcome)?.near.flatMap(({ protocol }) => protocolOfId(protocol)?.motion ?? []) ?? [];
+    return [...new Set(near)].map((id) => ({ why: 'item-hurts', motion: id, side: outcome.side, outcome }));
+  });
+  return [...felt, ...hurts, ...items];
+}
+
+/** The worst of what is said of a motion on a side, once. */
+function once(held: readonly Held[]): Held[] {
+  const seen = new Map<string, Held>();
+  for (const one of held) {
+    const key = `${one.motion} ${one.side}`;
+    const before = seen.get(key);
+    const isWorse = before?.why === 'hurts' && one.why === 'hurts' && one.pain > before.pain;
+    if (!before || before.why === 'measure-by-hand' || isWorse) seen.set(key, one);
+  }
+  return [...seen.values()];
+}
+
+/** "Left hip internal rotation, passive 19°: 21° short of 40°" or "hip internal rotation: points to it (Squat: the knee rolls in)". */
+export function becauseWords(because: Because): string {
+  if (because.by === 'finding') {
+    const { subject, verdict } = saidOf(because.finding);
+    return `${subject}: ${verdict}`;
+  }
+  const { reasoned, candidate } = because;
+  return say('{candidate}: answers point to it ({pattern})', {
+    candidate: candidateWords(candidate),
+    pattern: say(reasoned.breakdown.name),
+  });
+}

@@ -1,0 +1,101 @@
+import type { Operation } from '../course/index.js';
+import { compareDays, weeksSince } from '../days.js';
+import type { Precaution } from '../precaution/precaution.js';
+import type { IsoDate } from '../terms.js';
+import { say } from '../words/say.js';
+import { forbiddenDrill, type DrillSide } from './choose.js';
+import { LADDERS, ladderOf, ladderWords, nextStep, type Ladder, type LadderStep, type LoggedDay } from './ladder.js';
+import { findDrill } from './list.js';
+import type { Equipment } from './types.js';
+
+/** Why a step is not gone although what was logged would allow it. */
+export type NotGone = 'forbidden' | 'healing' | 'equipment';
+
+/** Where a drill stands on its ladder, by what was logged since it was given. */
+export interface Walked {
+  /** As it was given. */
+  readonly given: string;
+  /** The drill from now on. */
+  readonly drill: string;
+  /** The last step that was gone, with the day it follows from; null: it is where it was given. */
+  readonly last: (LadderStep & { readonly on: IsoDate }) | null;
+  /** What the newest days say of the next step. */
+  readonly next: LadderStep | { readonly move: 'stay'; readonly why: NotGone; readonly drill: string } | null;
+  /** To be left out until somebody has looked: it made things worse and there is nothing easier, or a limit forbids it by now. */
+  readonly rests: boolean;
+}
+
+export interface WalkGround {
+  readonly side: DrillSide;
+  readonly precautions: readonly Precaution[];
+  readonly equipment: readonly Equipment[];
+  readonly tolerated: number;
+  readonly operation?: Operation;
+  readonly on: IsoDate;
+}
+
+/**
+ * Goes up and down the ladder of a drill, day by day. A step that a limit
+ * forbids, that is too early after an operation, or for which something is not
+ * at hand, is not gone: the drill stays.
+ *
+ * @param days of this drill since it was given, in any order
+ */
+export function walkLadder(given: string, days: readonly LoggedDay[], ground: WalkGround, ladders: readonly Ladder[] = LADDERS): Walked {
+  const ladder = ladderOf(given, ladders);
+  if (!ladder) return { given, drill: given, last: null, next: null, rests: isForbidden(given, ground) || isWorse(days) };
+  let drill = given;
+  let last: Walked['last'] = null;
+  let next: Walked['next'] = nextStep(ladder, drill, [], ground.tolerated);
+  let since: LoggedDay[] = [];
+  for (const day of [...days].sort((a, b) => compareDays(a.on, b.on))) {
+    since.push(day);
+    const step = nextStep(ladder, drill, since, ground.tolerated);
+    next = step;
+    if (step.move === 'stay') continue;
+    const against = notGone(step.drill, ground);
+    if (against) {
+      next = step.move === 'up' ? { move: 'stay', why: against, drill } : { move: 'stay', why: 'at-the-bottom', drill };
+      continue;
+    }
+    drill = step.drill;
+    last = { ...step, on: day.on };
+    since = [];
+  }
+  return { given, drill, last, next, rests: next.why === 'at-the-bottom' || isForbidden(drill, ground) };
+}
+
+function isForbidden(id: string, { side, precautions, on }: WalkGround): boolean {
+  const drill = findDrill(id);
+  return !drill || forbiddenDrill(drill, side, precautions, on) !== null;
+}
+
+/** Swelling or symptoms grew the last time it was done. */
+function isWorse(days: readonly LoggedDay[]): boolean {
+  const newest = days
+    .filter((day) => day.done)
+    .sort((a, b) => compareDays(a.on, b.on))
+    .at(-1);
+  return newest?.swelling === true || newest?.worse === true;
+}
+
+function notGone(id: string, ground: WalkGround): NotGone | null {
+  const { equipment, operation, on } = ground;
+  if (isForbidden(id, ground)) return 'forbidden';
+  const drill = findDrill(id)!;
+  if (operation && weeksSince(operation.on, on) < drill.notWith.healingWeeks) return 'healing';
+  return drill.equipment.some((piece) => !equipment.includes(piece)) ? 'equipment' : null;
+}
+
+const NOT_GONE: Readonly<Record<NotGone, string>> = {
+  forbidden: 'the next step is past a limit: stay',
+  healing: 'too early after the operation for the next step: stay',
+  equipment: 'the next step needs what is not at hand: stay',
+};
+
+/** Why a drill is where it is: "more swelling the next morning: a step down". */
+export function walkedWords({ last, next }: Walked): string {
+  if (next && next.move === 'stay' && next.why in NOT_GONE) return say(NOT_GONE[next.why as NotGone]);
+  if (last && (!next || next.why === 'not-yet')) return ladderWords(last);
+  return next ? ladderWords(next as LadderStep) : '';
+}

@@ -1,0 +1,107 @@
+import { protocolOfId } from '../catalogue/index.js';
+import { imposedBy, type DoneRow } from '../imposes/index.js';
+import { COMMON_PRACTICE, type Instrument, type Mode, type Position, type Source, type Unit } from '../terms.js';
+import type { FaultId } from './faults.js';
+import type { PatternId } from './pattern-ids.js';
+import type { ItemAnswered, ItemFault, Modification, Screen, ScreenItem, Threshold, View } from './types.js';
+
+/** An item as a screen's file writes it; the rest follows. */
+export interface ItemSpec {
+  readonly id: string;
+  readonly name: string;
+  readonly setUp: string;
+  readonly say: string;
+  readonly meets: string;
+  readonly threshold?: Threshold;
+  readonly answered?: ItemAnswered;
+  readonly views?: readonly View[];
+  readonly modifications?: readonly Modification[];
+  /** Those of an item without views, that open nothing of their own. */
+  readonly faults?: readonly (FaultId | ItemFault)[];
+  readonly sides?: ScreenItem['sides'];
+  readonly pain?: string;
+  readonly tries?: number;
+  readonly at: Position;
+  readonly mode?: Mode;
+  readonly imposes: readonly DoneRow[];
+  readonly near?: readonly string[];
+  readonly opens?: PatternId;
+  readonly chain?: ScreenItem['chain'];
+  readonly minutes?: number;
+  readonly atHome?: boolean;
+  readonly caution?: string;
+  /** Scene that it is drawn on. */
+  readonly figure: string;
+  readonly figureFrom?: ScreenItem['figureFrom'];
+  readonly source?: Source;
+}
+
+/** Everything that a way of measuring does to the body, this item does too. */
+export const like = (protocol: string): { readonly like: string } => ({ like: protocol });
+
+export const atLeast = (value: number, unit: Unit, source: Source = COMMON_PRACTICE): Threshold => ({ value, unit, at: 'least', source });
+export const atMost = (value: number, unit: Unit, source: Source = COMMON_PRACTICE): Threshold => ({ value, unit, at: 'most', source });
+
+/** An amount, with what can be read at all. */
+export const amount = (unit: Unit, min: number, max: number, instrument: Instrument, counts: 'best' | 'mean' = 'best'): ItemAnswered => ({
+  by: 'amount',
+  unit,
+  min,
+  max,
+  with: instrument,
+  counts,
+});
+/** Centimetres that are left to where it should reach; past it counts down. */
+export const leftOver = (max = 100, min = -30): ItemAnswered => amount('cm', min, max, 'tape');
+
+/** Faults seen from one view; `opens` where they ask a question of their own. */
+export const seenFrom = (view: View, faults: Readonly<Partial<Record<FaultId, PatternId | null>>>): ItemFault[] =>
+  Object.entries(faults).map(([id, opens]) => ({ id: id as FaultId, views: [view], opens, counts: true }));
+
+/** Faults of an item without views that ask a question of their own. */
+export const seen = (faults: Readonly<Partial<Record<FaultId, PatternId | null>>>): ItemFault[] =>
+  Object.entries(faults).map(([id, opens]) => ({ id: id as FaultId, views: [], opens, counts: true }));
+
+const LOOK: ItemAnswered = { by: 'look' };
+const LAST: Readonly<Record<ItemAnswered['by'], number>> = { amount: 0.7, look: 0.5, circle: 1, felt: 0.8, choice: 0.4 };
+
+function itemOf(spec: ItemSpec): ScreenItem {
+  const answered = spec.answered ?? LOOK;
+  const mode = spec.mode ?? 'active';
+  return {
+    id: spec.id,
+    name: spec.name,
+    setUp: spec.setUp,
+    say: spec.say,
+    meets: spec.meets,
+    threshold: spec.threshold ?? null,
+    answered,
+    views: spec.views ?? [],
+    modifications: spec.modifications ?? [],
+    faults: (spec.faults ?? []).map((fault) => (typeof fault === 'string' ? { id: fault, views: [], opens: null, counts: true } : fault)),
+    sides: spec.sides ?? 'none',
+    painQuestion: spec.pain ?? 'Does it hurt, and where? A stretch or a pull is no pain.',
+    tries: spec.tries ?? 2,
+    position: spec.at,
+    mode,
+    imposes: imposedBy(spec.id, spec.imposes),
+    near: (spec.near ?? []).map((protocol) => {
+      const found = protocolOfId(protocol);
+      if (!found) throw new RangeError(`${spec.id} stands near "${protocol}", which the catalogue does not hold`);
+      return { protocol, mode: found.modes.includes(mode) ? mode : found.modes[0]! };
+    }),
+    opens: spec.opens ?? null,
+    chain: spec.chain ?? null,
+    minutes: spec.minutes ?? LAST[answered.by],
+    atHome: spec.atHome ?? false,
+    caution: spec.caution ?? null,
+    figure: spec.figure,
+    figureFrom: spec.figureFrom ?? {},
+    source: spec.source ?? COMMON_PRACTICE,
+  };
+}
+
+/** A screen from its data. */
+export function defineScreen(spec: Omit<Screen, 'items'> & { readonly items: readonly ItemSpec[] }): Screen {
+  return { ...spec, items: spec.items.map(itemOf) };
+}

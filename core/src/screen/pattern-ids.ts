@@ -1,0 +1,26 @@
+/** Patterns that can fall short and have a breakdown: what could limit them. */
+export const PATTERNS = [
+  'squat.pelvisTucks',
+  'squat.trunkTooUpright',
+  'squat.trunkFallsForward',
+  'squat.heelLifts',
+  'squat.notDeep',
+  'squat.leans',
+  'squat.kneeRollsIn',
+  'squat.footFlattens',
+  'toeTouch',
+  'legRaise',
+  'edgeDrop',
+  'overheadReach',
+  'handBehindBack',
+  'neckTurn',
+  'trunkTurn',
+  'gripTurn',
+  'palmLean',
+  'kneeAfterInjury',
+  'dorsiflexionStuck',
+  'hipRotation',
+  'oneLegStance',
+  'floorPath',
+] as const;
+export type PatternId = (typeof PATTERNS)[number];

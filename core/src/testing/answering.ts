@@ -1,0 +1,113 @@
+import { motion, protocolOfId } from '../catalogue/index.js';
+import { errorOf } from '../error/index.js';
+import type { AnswerId, Facts, Look, Question } from '../reason/index.js';
+import { factsOf } from '../reason/index.js';
+import { findItem, findScreen, gradeItem, type FaultId, type GradedItem, type ItemTry } from '../screen/index.js';
+import type { EndFeel, Side } from '../terms.js';
+import type { ItemWay, Way } from '../reason/types.js';
+import type { KnownValue } from '../reason/facts.js';
+
+/** What is known in a test: values and items, added one by one. */
+export interface MadeFacts {
+  readonly values: readonly KnownValue[];
+  readonly items: readonly GradedItem[];
+}
+export const NOTHING_KNOWN: MadeFacts = { values: [], items: [] };
+export const factsFrom = ({ values, items }: MadeFacts): Facts => factsOf(values, items, []);
+
+/** A way of measuring read as so much. */
+export function valueOf({ protocol: id, mode }: Way, side: Side, value: number, endFeel?: EndFeel): KnownValue {
+  const protocol = protocolOfId(id)!;
+  const instrument = protocol.instruments[0]!;
+  const sided = motion(protocol.motion).sides === 'midline' ? 'midline' : side;
+  return {
+    value,
+    sem: errorOf({ motion: protocol.motion, instrument, protocol: id, value }).sem,
+    measurement: {
+      motion: protocol.motion,
+      side: sided,
+      mode,
+      position: protocol.position,
+      protocol: id,
+      instrument,
+      trials: [],
+      ...(endFeel ? { endFeel } : {}),
+    },
+  };
+}
+
+/** An item of a screen with one try. */
+export function itemOf({ screen: id, item: name, view, with: changes }: ItemWay, side: Side, one: ItemTry): GradedItem {
+  const screen = findScreen(id)!;
+  const item = findItem(screen, name)!;
+  const at = item.sides === 'none' ? 'midline' : side;
+  return gradeItem(screen, item, {
+    item: name,
+    ...(view ? { view } : {}),
+    ...(changes?.length ? { with: changes } : {}),
+    side: at,
+    tries: [one],
+  });
+}
+
+const fault = (of: ItemWay, side: Side, faults: readonly FaultId[]): GradedItem => itemOf(of, side, { faults });
+
+/** What has to be seen for a question to be answered so, on one side. */
+export function madeFor(look: Look, answer: AnswerId, side: Side): MadeFacts {
+  switch (look.look) {
+    case 'value': {
+      const at = answer === 'below' ? look.cut.below - 40 : look.cut.from + 40;
+      return { values: [valueOf(look.ways[0]!, side, at)], items: [] };
+    }
+    case 'gain': {
+      const [from, to] = look.pairs[0]!;
+      return { values: [valueOf(from, side, 20), valueOf(to, side, answer === 'gains' ? 60 : 20)], items: [] };
+    }
+    case 'endFeel':
+      return { values: [valueOf(look.ways[0]!, side, 100, answer as EndFeel)], items: [] };
+    case 'otherSide': {
+      const other = side === 'left' ? 'right' : 'left';
+      return { values: [valueOf(look.ways[0]!, side, answer === 'less' ? 50 : 200), valueOf(look.ways[0]!, other, 200)], items: [] };
+    }
+    case 'itemGain':
+      return {
+        values: [],
+        items: [
+          itemOf(look.of, side, { value: -30 }),
+          itemOf({ ...look.of, with: [look.change] }, side, { value: answer === 'gains' ? 10 : -30 }),
+        ],
+      };
+    case 'clears':
+      return {
+        values: [],
+        items: [fault(look.of, side, look.fault), fault({ ...look.of, with: [look.change] }, side, answer === 'stays' ? look.fault : [])],
+      };
+    case 'fault':
+      return { values: [], items: [fault(look.of[0]!, side, answer === 'seen' ? look.fault : [])] };
+    case 'item':
+      return { values: [], items: [itemOf(look.of[0]!, side, tryOf(look.of[0]!, answer === 'meets'))] };
+    case 'finding':
+      return NOTHING_KNOWN;
+  }
+}
+
+function tryOf({ screen, item: name }: ItemWay, meets: boolean): ItemTry {
+  const { answered } = findItem(findScreen(screen)!, name)!;
+  if (answered.by === 'choice') return { answer: answered.choices.find((choice) => choice.meets === meets)!.id };
+  return { meets };
+}
+
+/** Every answer of a question, each by itself. */
+export const answersOf = ({ answers }: Question): AnswerId[] => answers.flatMap(({ answer }) => answer);
+
+/** Both together; what was known before stays as it was. */
+export const known = (a: MadeFacts, b: MadeFacts): MadeFacts => {
+  const has = (v: KnownValue) =>
+    a.values.some(
+      (w) =>
+        w.measurement.protocol === v.measurement.protocol &&
+        w.measurement.side === v.measurement.side &&
+        w.measurement.mode === v.measurement.mode,
+    );
+  return { values: [...a.values, ...b.values.filter((v) => !has(v))], items: [...a.items, ...b.items] };
+};
