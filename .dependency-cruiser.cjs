@@ -9,7 +9,7 @@ module.exports = {
       'core-stands-alone',
       'The computation knows no contract, server, interface or terminal.',
       { path: '^core/' },
-      { path: '^(contract|server|web|cli)/' },
+      { path: '^(contract|files|server|web|cli)/' },
     ),
     never(
       'core-has-no-io',
@@ -19,15 +19,15 @@ module.exports = {
     ),
     never(
       'core-libraries',
-      'Core takes small numeric libraries only.',
+      'Core takes small numeric libraries only, and the types of FHIR.',
       { path: '^core/', pathNot: SPEC },
-      { dependencyTypes: ['npm', 'npm-dev', 'npm-peer'], pathNot: 'node_modules/(simple-statistics|jstat)' },
+      { dependencyTypes: ['npm', 'npm-dev', 'npm-peer'], pathNot: 'node_modules/(simple-statistics|jstat|@medplum/fhirtypes)' },
     ),
     never(
       'contract-on-core',
       'The contract knows core ids and nothing else of ours.',
       { path: '^contract/' },
-      { path: '^(server|web|cli)/' },
+      { path: '^(files|server|web|cli)/' },
     ),
     never(
       'server-without-web',
@@ -35,10 +35,11 @@ module.exports = {
       { path: '^server/' },
       { path: '^(web|cli)/' },
     ),
-    never('web-without-server', 'The interface talks over HTTP.', { path: '^web/' }, { path: '^(server|cli)/' }),
+    never('web-without-server', 'The interface talks over HTTP.', { path: '^web/' }, { path: '^(files|server|cli)/' }),
     never('web-without-node', 'The interface runs in a browser.', { path: '^web/src/' }, { dependencyTypes: ['core'] }),
     never('store-below-http', 'Records know nothing of requests.', { path: '^server/src/store/' }, { path: '^server/src/http/' }),
-    never('cli-without-server', 'The terminal face is core and contract.', { path: '^cli/' }, { path: '^(server|web)/' }),
+    never('files-on-contract', 'Files know core and contract, and no record.', { path: '^files/' }, { path: '^(server|web|cli)/' }),
+    never('cli-without-server', 'The terminal face is core, contract and files.', { path: '^cli/' }, { path: '^(server|web)/' }),
     never('words-at-the-bottom', 'Inside core nobody imports up.', { path: '^core/src/words/' }, { path: '^core/src/(?!words/|terms)' }),
     never(
       'angle-at-the-bottom',
@@ -71,12 +72,29 @@ module.exports = {
       { path: '^core/src/(finding|progress|plan|exchange)/' },
     ),
     never(
+      'screen-below-reason',
+      'Inside core nobody imports up.',
+      { path: '^core/src/screen/', pathNot: SPEC },
+      { path: '^core/src/(reason|finding|plan|progress|exchange)/' },
+    ),
+    never(
+      'finding-below-reason',
+      'Inside core nobody imports up.',
+      { path: '^core/src/(finding|plan|progress)/', pathNot: SPEC },
+      { path: '^core/src/(reason|exchange)/' },
+    ),
+    never(
       'finding-below-progress',
       'Inside core nobody imports up.',
       { path: '^core/src/finding/' },
       { path: '^core/src/(progress|plan|exchange)/' },
     ),
-    never('resolvable', 'An import that leads nowhere.', {}, { couldNotResolve: true }),
+    never(
+      'resolvable',
+      'An import that leads nowhere; a package of types alone leads nowhere at run time.',
+      {},
+      { couldNotResolve: true, pathNot: '^@medplum/fhirtypes$' },
+    ),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

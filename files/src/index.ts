@@ -1,0 +1,17 @@
+export { sheetRows, type SheetReading } from './sheet.js';
+export { reportPdf, type PdfOptions } from './pdf.js';
+export { PAPERS, type Paper } from './pdf-page.js';
+export { calendarText, type CalendarEntry } from './calendar.js';
+export {
+  EXPORTED,
+  exportableOf,
+  exportText,
+  IMPORTED,
+  importText,
+  tableRows,
+  tableText,
+  type Exportable,
+  type Exported,
+  type Imported,
+  type ImportReading,
+} from './formats.js';

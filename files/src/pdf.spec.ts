@@ -1,0 +1,93 @@
+import type { Report } from '@dial-gauge/core';
+import { reportPdf, type PdfOptions } from './pdf.js';
+import { readPdf } from './testing/pdf-text.js';
+
+const OPTIONS: PdfOptions = {
+  paper: 'a4',
+  language: 'en-GB',
+  madeAt: new Date('2026-11-20T10:15:00Z'),
+  words: { draft: 'DRAFT, not signed', page: (number, of) => `page ${number} of ${of}` },
+};
+const REPORT: Report = {
+  kind: 'referrer',
+  title: 'Ádám Őszi–Łoś: report',
+  subtitle: 'Saltmarsh Lane',
+  foot: 'Saltmarsh Lane · Γιώργος Ж',
+  draft: true,
+  large: false,
+  blocks: [
+    { kind: 'facts', rows: [['Person', 'Γιώργος Παπαδόπουλος, Жанна']] },
+    { kind: 'heading', text: 'Findings' },
+    { kind: 'paragraph', text: 'Left hip internal rotation, passive 19°: 25° short of 44°.' },
+    { kind: 'list', items: ['one − two = −3', 'a long line '.repeat(30)] },
+    {
+      kind: 'table',
+      caption: 'All of it',
+      head: ['About', 'Value'],
+      rows: Array.from({ length: 90 }, (_, at) => [`row ${at}`, `${at}°`]),
+      figures: [1],
+    },
+    {
+      kind: 'drill',
+      title: 'Heel slide, left',
+      dose: 'Do it 12 times.',
+      cues: ['Slide up.', 'Slide back.'],
+      stop: 'Stop if it hurts.',
+      start: { protocol: 'knee.flexion/supine', value: 20 },
+      end: { protocol: 'knee.flexion/supine', value: 100 },
+    },
+  ],
+};
+
+describe('a page as PDF', () => {
+  it('is read back by a second reader: every word, in order, in a structure, with outline, language and page numbers', async () => {
+    const read = await readPdf(await reportPdf(REPORT, OPTIONS));
+    const text = read.pages.join('\n').replace(/\s+/g, ' ');
+    for (const words of [
+      'Ádám Őszi–Łoś: report',
+      'Γιώργος Παπαδόπουλος, Жанна',
+      '19°: 25° short of 44°.',
+      'one − two = −3',
+      'row 0',
+      'row 89',
+      'Heel slide, left',
+    ])
+      expect(text).toContain(words);
+    expect(read.pages.length).toBeGreaterThan(1);
+    read.pages.forEach((page, at) => {
+      expect(page).toContain(`page ${at + 1} of ${read.pages.length}`);
+      expect(page).toContain('DRAFT, not signed');
+      // The head of the table is told again wherever it goes on.
+      if (page.includes('row ')) expect(page).toContain('About');
+    });
+    for (const tag of ['Document', 'H1', 'H2', 'P', 'L', 'LI', 'LBody', 'Table', 'TR', 'TH', 'TD', 'Figure'])
+      expect(read.tags.has(tag)).withContext(tag).toBeTrue();
+    expect(read.info).toEqual(jasmine.objectContaining({ Title: REPORT.title, Language: 'en-GB' }));
+    expect(read.outline).toEqual(['Findings']);
+    expect(read.size.map(Math.round)).toEqual([595, 842]);
+  });
+
+  it('is no draft where it was signed, and as large as the paper', async () => {
+    const read = await readPdf(await reportPdf({ ...REPORT, draft: false }, { ...OPTIONS, paper: 'letter' }));
+    expect(read.pages.join()).not.toContain('DRAFT');
+    expect(read.size).toEqual([612, 792]);
+  });
+
+  it('writes what is longer than a page without losing a word', async () => {
+    const long = Array.from({ length: 1500 }, (_, at) => `word${at}`);
+    const read = await readPdf(
+      await reportPdf(
+        {
+          ...REPORT,
+          blocks: [
+            { kind: 'paragraph', text: long.join(' ') },
+            { kind: 'table', caption: '', head: ['a', 'b'], rows: [[long.slice(0, 300).join(' '), 'x']], figures: [] },
+          ],
+        },
+        OPTIONS,
+      ),
+    );
+    const text = read.pages.join(' ');
+    expect(long.filter((word) => !text.includes(word))).toEqual([]);
+  });
+});
