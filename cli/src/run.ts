@@ -1,35 +1,38 @@
 import { parseArgs } from 'node:util';
-import { AssessmentFile, assessmentOf, normSetsOf, explain, PlanFile, planRequestOf } from '@dial-gauge/contract';
+import { AssessmentFile, gradedOf, PlanFile, planRequestOf, ProgramFile, ScreenFile, screenDoneOf, screensOf } from '@dial-gauge/contract';
 import {
-  assess,
   evaluationReport,
   JOINTS,
   planExam,
   planReport,
+  programReport,
   readSftr,
+  reasonReport,
   reliability,
   reliabilityReport,
+  screenReport,
   SftrError,
+  sideDifferences,
   StudyError,
   studyFromRows,
+  type GradedItem,
 } from '@dial-gauge/core';
-import Papa from 'papaparse';
-import type * as z from 'zod';
-
-export type Outcome = { readonly exitCode: 0; readonly output: string } | { readonly exitCode: 2; readonly problems: readonly string[] };
-
-/** Reads a file by name, or standard input for `-`. */
-export type ReadText = (file: string) => string;
+import { tableRows } from '@dial-gauge/files';
+import { exported, imported } from './exchange.js';
+import { print, refuse, textOf, withFile, type Outcome, type ReadText } from './input.js';
+import { judged, programOf, reasoned } from './judged.js';
 
 const USAGE = [
   'usage: gauge evaluate FILE.json   judge an assessment (- reads standard input)',
+  '       gauge screen FILE.json     grade a movement screen: quality and pain apart',
+  '       gauge reason FILE.json     what could limit what fell short, and the next best test',
+  '       gauge program FILE.json    at most five drills for what was found, within the minutes of a day',
   '       gauge plan FILE.json       order an exam: fewest turns, nothing forbidden',
+  '       gauge export FILE.json --to fhir|csv|sftr|ics|json   an assessment in an open format',
+  '       gauge import FILE --from csv|fhir|json               an assessment file from an open format',
   '       gauge icc FILE.csv         reliability: subjects in rows, raters in columns',
   '       gauge sftr "S:0-15-120" --joint knee   read SFTR notation',
 ];
-
-const print = (result: unknown): Outcome => ({ exitCode: 0, output: JSON.stringify(result, null, 2) });
-const refuse = (...problems: string[]): Outcome => ({ exitCode: 2, problems });
 
 /** The terminal face: arguments in, text and an exit code out. */
 export function run(args: readonly string[], read: ReadText): Outcome {
@@ -37,8 +40,18 @@ export function run(args: readonly string[], read: ReadText): Outcome {
   switch (command) {
     case 'evaluate':
       return evaluate(rest, read);
+    case 'screen':
+      return screen(rest, read);
+    case 'reason':
+      return reasonAbout(rest, read);
+    case 'program':
+      return program(rest, read);
     case 'plan':
       return plan(rest, read);
+    case 'export':
+      return exported(rest, read);
+    case 'import':
+      return imported(rest, read);
     case 'icc':
       return icc(rest, read);
     case 'sftr':
@@ -48,7 +61,7 @@ export function run(args: readonly string[], read: ReadText): Outcome {
       return { exitCode: 0, output: USAGE.join('\n') };
     default:
       return refuse(
-        `command: ${command === undefined ? 'is missing' : `"${command}" is not known`}; allowed: evaluate, plan, icc, sftr`,
+        `command: ${command === undefined ? 'is missing' : `"${command}" is not known`}; allowed: evaluate, screen, reason, program, plan, export, import, icc, sftr`,
         ...USAGE,
       );
   }
@@ -56,48 +69,35 @@ export function run(args: readonly string[], read: ReadText): Outcome {
 
 function evaluate(args: readonly string[], read: ReadText): Outcome {
   return withFile('evaluate', AssessmentFile, args, read, (file) =>
-    evaluationReport(assess(assessmentOf(file), { normSets: normSetsOf(file), ranking: file.ranking })),
+    file.screens.length === 0 ? evaluation(file) : { ...evaluation(file), screens: graded(screensOf(file)) },
   );
+}
+
+const evaluation = (file: AssessmentFile) => evaluationReport(judged(file));
+const graded = (items: GradedItem[]) => screenReport(items, sideDifferences(items));
+
+function screen(args: readonly string[], read: ReadText): Outcome {
+  return withFile('screen', ScreenFile, args, read, (file) => graded(gradedOf(screenDoneOf(file, file.screenedOn))));
+}
+
+function reasonAbout(args: readonly string[], read: ReadText): Outcome {
+  return withFile('reason', AssessmentFile, args, read, (file) => reasonReport(reasoned(file), screensOf(file)));
+}
+
+function program(args: readonly string[], read: ReadText): Outcome {
+  return withFile('program', ProgramFile, args, read, (file) => programReport(programOf(file)));
 }
 
 function plan(args: readonly string[], read: ReadText): Outcome {
   return withFile('plan', PlanFile, args, read, (file) => planReport(planExam(planRequestOf(file))));
 }
 
-/** Reads one JSON file, holds it to its schema, and prints what it comes to. */
-function withFile<S extends z.ZodType>(
-  command: string,
-  schema: S,
-  args: readonly string[],
-  read: ReadText,
-  answer: (file: z.output<S>) => unknown,
-): Outcome {
-  const [file, ...extra] = args;
-  if (file === undefined || extra.length > 0) return refuse(`${command}: takes one file, or - for standard input`);
-  let json: unknown;
-  try {
-    json = JSON.parse(read(file));
-  } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
-    return refuse(
-      error instanceof SyntaxError ? `${file}: is not JSON (${why}); allowed: one JSON object` : `${file}: cannot be read (${why})`,
-    );
-  }
-  const parsed = schema.safeParse(json);
-  return parsed.success ? print(answer(parsed.data)) : refuse(...explain(parsed.error).map((p) => `${p.path}: ${p.message}`));
-}
-
 function icc(args: readonly string[], read: ReadText): Outcome {
   const [file, ...extra] = args;
   if (file === undefined || extra.length > 0) return refuse('icc: takes one file, or - for standard input');
-  let text: string;
-  try {
-    text = read(file);
-  } catch (error) {
-    return refuse(`${file}: cannot be read (${error instanceof Error ? error.message : String(error)})`);
-  }
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimitersToGuess: [',', ';', '\t'] });
-  const reading = studyFromRows(data);
+  const found = textOf(file, read);
+  if ('exitCode' in found) return found;
+  const reading = studyFromRows(tableRows(found.text).rows);
   if (!reading.ok)
     return refuse(
       ...reading.refused.map(({ line, column, message }) =>
