@@ -20,12 +20,13 @@ import {
   PROCEDURES,
   RANKINGS,
   readSftr,
+  SFTR_POSITIONS,
   SftrError,
   type Assessment,
+  type GradedItem,
   type Measurement,
   type Motion as CatalogueMotion,
   type MotionId,
-  type Position as PositionId,
   type Protocol,
   type Sense,
   type Side as SideId,
@@ -34,6 +35,7 @@ import {
 import * as z from 'zod';
 import { Motion, NormSetId } from './catalogue-ids.js';
 import { Precaution } from './plan-file.js';
+import { gradedOf, screenDoneOf, ScreenInFile } from './screen-file.js';
 import { Day, Digit, EndFeel, Instrument, InvolvedSide, Joint, Mode, Position, Sex, Side } from './ids.js';
 
 const Angle = z.number();
@@ -52,6 +54,8 @@ const qualifiers = {
   endFeel: EndFeel.optional(),
   substitutions: z.array(z.string()).optional(),
   examiner: z.string().max(100).optional(),
+  /** From an old list: it carries the larger error. */
+  broughtIn: z.boolean().optional(),
 };
 
 const Reading = z.strictObject({
@@ -96,7 +100,6 @@ const ItemSchema = z.custom<unknown>().transform((value, context): Item | null =
 
 const Measurements = z
   .array(ItemSchema)
-  .min(1)
   .max(1000)
   .transform((items, context): Measurement[] => {
     const refuse: Refuse = (path, message) => context.issues.push({ code: 'custom', path, message, input: items });
@@ -130,11 +133,17 @@ export const AssessmentFile = z
     normSet: NormSetId.optional(),
     normSets: z.array(NormSetId).min(1).max(100).optional(),
     precautions: z.array(Precaution).max(200).optional(),
-    measurements: Measurements,
+    /** May be empty beside screens. */
+    measurements: Measurements.default([]),
+    /** Screens of the same visit. */
+    screens: z.array(ScreenInFile).max(20).default([]),
     previous: z.strictObject({ assessedOn: Day, measurements: Measurements }).optional(),
   })
   .superRefine((file, context) => {
     const refuse = (path: string[], message: string) => context.addIssue({ code: 'custom', path, message });
+    if (file.measurements.length + file.screens.length === 0)
+      refuse(['measurements'], 'is empty; allowed: at least one measurement, or a screen under "screens"');
+    if (file.previous?.measurements.length === 0) refuse(['previous', 'measurements'], 'is too short; allowed: at least 1');
     if (file.normSet !== undefined && file.normSets !== undefined) refuse(['normSets'], 'is given beside normSet; allowed: one of the two');
     if (new Set(file.normSets).size !== (file.normSets?.length ?? 0)) refuse(['normSets'], 'names a set twice; allowed: each once');
     if (file.previous && file.previous.assessedOn < file.person.birthDate)
@@ -150,6 +159,10 @@ export const AssessmentFile = z
     }
   });
 export type AssessmentFile = z.infer<typeof AssessmentFile>;
+
+/** Graded items of all screens of a file. */
+export const screensOf = (file: AssessmentFile): GradedItem[] =>
+  file.screens.flatMap((screen) => gradedOf(screenDoneOf(screen, file.assessedOn)));
 
 /** What the core judges, from a file that has been accepted. */
 export function assessmentOf(file: AssessmentFile): Assessment {
@@ -189,12 +202,6 @@ function withSense(m: Measurement, index: number, refuse: Refuse): Measurement[]
   });
   return isTold ? [{ ...m, trials }] : [];
 }
-
-/** The test position that a bracket names: rotation with the hip bent is sitting, with the hip straight prone. */
-const SFTR_POSITIONS: Readonly<Record<string, Readonly<Record<string, PositionId>>>> = {
-  hip: { S90: 'sitting', S0: 'prone' },
-  shoulder: { F90: 'supine' },
-};
 
 /** The first usual way of measuring that fits what was said. */
 function protocolFor(

@@ -51,4 +51,8 @@ export const JudgementShape = z.object({
   ),
   arcs: z.array(z.looseObject({})),
   findings: z.array(FindingShape),
+  screens: z
+    .array(z.looseObject({ screen: z.string(), item: z.string(), side: z.string(), quality: z.string(), pain: z.number().nullable() }))
+    .optional()
+    .meta({ description: 'What the screens of the visit came to; left out where none was run' }),
 });

@@ -20,7 +20,11 @@ describe('OpenAPI document', () => {
   it('holds every route once, under its resource, and asks for a session on all but the doors', () => {
     const operations = Object.values(document.paths).flatMap((path) => Object.values(path));
     expect(operations.map((o) => `${o.tags[0]} ${o.operationId}`).sort()).toEqual(routes.map((r) => `${r.resource} ${r.name}`).sort());
-    expect(operations.filter((o) => o.security.length === 0).map((o) => o.operationId)).toEqual(['signIn']);
+    expect(operations.filter((o) => o.security.length === 0).map((o) => o.operationId)).toEqual([
+      'signIn',
+      // The person's own page asks for its own key.
+      ...['openPage', 'ownPage', 'logDay'],
+    ]);
   });
 
   it('keeps the rules that a linter recommends', async () => {
@@ -37,7 +41,9 @@ describe('OpenAPI document', () => {
     expect(openApiDocument()).toBe(document as never);
     for (const name of ['NewReading', 'VisitRecord', 'FindingShape', 'JudgementView', 'Problem'])
       expect(Object.keys(document.components.schemas)).toContain(name);
-    expect(JSON.stringify(document).length).toBeLessThan(160_000);
+    // It grows with the operations there are, and not with how often a schema is used.
+    const operations = Object.values(document.paths).flatMap((path) => Object.values(path));
+    expect(JSON.stringify(document).length / operations.length).toBeLessThan(3_200);
     const body = JSON.stringify(document.paths['/api/visits/{id}/readings']?.['post']?.requestBody);
     expect(body).toContain('#/components/schemas/NewReading');
     expect(JSON.stringify(document.components.schemas['NewReading'])).toContain('goniometer');

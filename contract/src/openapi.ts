@@ -113,7 +113,10 @@ function operation(tag: string, name: string, route: Route, shelf: Shelf): Json 
     ...(hasBody ? { requestBody: { required: true, content: json(use(route.body, 'input', shelf)) } } : {}),
     security: route.open ? [] : [{ session: [] }],
     responses: {
-      200: { description: 'Done', content: json(use(route.answer, 'output', shelf)) },
+      200: {
+        description: 'Done',
+        content: route.mediaType ? { [route.mediaType]: { schema: { type: 'string' } } } : json(use(route.answer, 'output', shelf)),
+      },
       ...(hasBody ? { 422: problem('A field was refused; `errors` says which, why, and what is allowed') } : {}),
       ...(hasBody && inPath
         ? { 409: problem('Changed by somebody else meanwhile, signed, or an identifier that another record carries') }

@@ -1,4 +1,4 @@
-import type { ProgressSeries } from '@dial-gauge/core';
+import type { ItemSeries, ProgressSeries } from '@dial-gauge/core';
 import * as z from 'zod';
 import { described } from './described.js';
 import { EpisodeView } from './episode-view.js';
@@ -17,6 +17,17 @@ const SeriesShape = z.looseObject({
   points: z.array(z.looseObject({ on: z.string(), value: z.number(), sem: z.number(), error: z.number() })),
 });
 
+const ItemSeriesShape = z.looseObject({
+  key: z.string(),
+  screen: z.string(),
+  item: z.string(),
+  name: z.string(),
+  side: z.string(),
+  points: z.array(
+    z.looseObject({ visit: z.int(), on: z.string(), quality: z.string(), value: z.number().nullable(), pain: z.number().nullable() }),
+  ),
+});
+
 export const ProgressView = z.object({
   visit: VisitView,
   normSets: z.array(z.string()),
@@ -26,6 +37,8 @@ export const ProgressView = z.object({
   /** Up to and including this visit, oldest first. */
   visits: z.array(VisitView),
   series: z.array(described<ProgressSeries>(SeriesShape)),
+  /** Items of screens, each by what held on its day. */
+  screens: z.array(described<ItemSeries>(ItemSeriesShape)),
   /** Goals that were chosen; the others follow from the sides. */
   goals: z.array(GoalView),
 });
@@ -36,7 +49,7 @@ export const PROGRESS = {
   progress: route({
     method: 'get',
     path: '/visits/:id/progress',
-    summary: 'Every motion over the visits of an episode, up to this visit',
+    summary: 'Every motion and every item of a screen over the visits of an episode, up to this visit',
     params: ById,
     body: nothing,
     answer: ProgressView,

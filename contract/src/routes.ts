@@ -4,11 +4,17 @@ import { EPISODES } from './episodes.js';
 import { GOALS } from './goals.js';
 import { JUDGEMENT } from './judgement.js';
 import { NORMS } from './norms.js';
+import { PAST } from './past.js';
+import { PATIENT_PAGES } from './patient-pages.js';
 import { PATIENTS } from './patients.js';
+import { PROGRAMS } from './programs.js';
 import { PROGRESS } from './progress.js';
 import { READINGS } from './readings.js';
 import { RELIABILITY } from './reliability.js';
+import { REPORTS } from './reports.js';
 import { RETESTS } from './retests.js';
+import { SCREENINGS } from './screens.js';
+import { TAKEOVERS } from './takeovers.js';
 import { VISITS } from './visits.js';
 
 /** Routes by resource: one line each. The server, the OpenAPI document and its tags read this list. */
@@ -20,8 +26,14 @@ export const RESOURCES = {
   readings: READINGS,
   judgement: JUDGEMENT,
   goals: GOALS,
+  programs: PROGRAMS,
+  patientPages: PATIENT_PAGES,
+  past: PAST,
   progress: PROGRESS,
+  reports: REPORTS,
   retests: RETESTS,
+  screens: SCREENINGS,
+  takeovers: TAKEOVERS,
   norms: NORMS,
   reliability: RELIABILITY,
   clinic: CLINIC,

@@ -85,7 +85,15 @@ describe('HTTP interface', () => {
     });
   });
 
-  it('asks for a session everywhere but at sign-in and for its own description', async () => {
+  it('asks for a session everywhere but at its doors and for its own description', async () => {
+    const key = 'x'.repeat(43);
+    const day = { id: randomUUID(), on: '2026-11-20', done: [], easy: null, pain: null, swelling: null, worse: null, note: '' };
+    // A page of the person’s own has a key of its own, without which it is as shut.
+    const doors: Readonly<Record<string, object>> = {
+      '/api/own-page/opening': { token: 'x', code: '1' },
+      '/api/own-page': { key },
+      '/api/own-page/days': { key, day },
+    };
     const { body: document } = await request(app).get('/api/openapi.json').expect(200);
     const operations = Object.entries(document.paths as Record<string, object>).flatMap(([path, methods]) =>
       Object.keys(methods).map((method) => [method, path] as const),
@@ -94,7 +102,7 @@ describe('HTTP interface', () => {
     for (const [method, path] of operations) {
       if (method === 'post' && path === '/api/session') continue;
       const url = path.replace('{id}', randomUUID());
-      const answer = await request(app)[method as 'get'](url);
+      const answer = await request(app)[method as 'get'](url).send(doors[url]);
       expect(answer.status).withContext(`${method} ${url}`).toBe(401);
     }
   });

@@ -3,14 +3,20 @@ import { clinic } from './clinic/index.js';
 import { episodes } from './episodes/index.js';
 import { goals } from './goals/index.js';
 import { norms } from './norms/index.js';
+import { past } from './past/index.js';
+import { patientPages } from './patient-pages/index.js';
 import { patients } from './patients/index.js';
 import { ChangeRow } from './platform/change-log.js';
 import type { Resource } from './platform/resource.js';
+import { programs } from './programs/index.js';
 import { progress } from './progress/index.js';
 import { readings } from './readings/index.js';
 import { reliability } from './reliability/index.js';
+import { reports } from './reports/index.js';
 import { retests } from './retests/index.js';
+import { screens } from './screens/index.js';
 import { signing } from './signing/index.js';
+import { takeovers } from './takeovers/index.js';
 import { visits } from './visits/index.js';
 
 /** Everything the server keeps and answers, one line a resource. */
@@ -22,8 +28,14 @@ export const RESOURCES: readonly Resource[] = [
   readings,
   signing,
   goals,
+  programs,
+  patientPages,
+  past,
   progress,
+  reports,
   retests,
+  screens,
+  takeovers,
   norms,
   reliability,
   clinic,

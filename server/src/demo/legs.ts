@@ -1,4 +1,4 @@
-import type { DemoPatient } from './person.js';
+import type { DemoPatient, DemoTry } from './person.js';
 
 export const GARDENER: DemoPatient = {
   givenName: 'Odalys',
@@ -76,6 +76,22 @@ export const DANCE_TEACHER: DemoPatient = {
         { motion: 'hip.internalRotation', active: [43, 37], passive: [56, 57] },
         { motion: 'hip.externalRotation', active: [53, 54], passive: [68, 68] },
       ],
+      screened: [
+        { screen: 'floorPath', item: 'squatDown', seen: { meets: true, faults: [], pain: 0 } },
+        ...(['left', 'right'] as const).flatMap((side): DemoTry[] => [
+          { screen: 'floorPath', item: 'sitBones', side, seen: { meets: true, faults: [], pain: 0 } },
+          { screen: 'floorPath', item: 'trunkTall', side, seen: { faults: ['trunkLeans'], pain: 0 } },
+          {
+            screen: 'floorPath',
+            item: 'backLeg',
+            side,
+            seen: { faults: side === 'right' ? ['trunkLeans', 'handsUsed'] : ['trunkLeans'], pain: 0 },
+          },
+          { screen: 'floorPath', item: 'kneesPressed', side, seen: { meets: true, faults: [], pain: 0 } },
+        ]),
+        { screen: 'jointCircles', item: 'hip', side: 'left', seen: { sector: null, pain: 0 } },
+        { screen: 'jointCircles', item: 'hip', side: 'right', seen: { sector: { from: 4, to: 6 }, faults: ['lowBackArches'], pain: 0 } },
+      ],
     },
   ],
 };
@@ -112,6 +128,19 @@ export const FERRY_ENGINEER: DemoPatient = {
   visits: COURSE.map(([week, active, passive, lacksActive, lacksPassive]) => ({
     daysAgo: (12 - week) * 7 + 4,
     byColleague: week === 3,
+    ...(week < 9
+      ? {}
+      : {
+          program: {
+            drills: [
+              ['heel-slide-strap', 'left'],
+              ['knee-press', 'left'],
+              ['step-up', 'left'],
+            ] as const,
+            equipment: ['strap', 'step', 'towel'] as const,
+            recheckInDays: 13,
+          },
+        }),
     readings: [
       {
         motion: 'knee.extension',
@@ -148,6 +177,26 @@ export const FENCER: DemoPatient = {
         { motion: 'muscleLength.calfKneeStraight', passive: [1, 10] },
         { motion: 'muscleLength.calfKneeBent', passive: [13, 16] },
         { motion: 'distance.kneeToWall', active: [4.5, 11], instrument: 'tape' },
+      ],
+      screened: [
+        { screen: 'squatCheck', item: 'squat', view: 'front', side: 'left', seen: { faults: ['kneeRollsIn'], pain: 0 } },
+        { screen: 'squatCheck', item: 'squat', view: 'side', side: 'left', seen: { faults: ['heelLifts'], pain: 0 } },
+        {
+          screen: 'squatCheck',
+          item: 'squat',
+          view: 'side',
+          side: 'left',
+          seen: { faults: ['heelLifts'], pain: 0, lines: { shin: 24, trunk: 46 } },
+        },
+        { screen: 'squatCheck', item: 'squat', view: 'side', side: 'left', with: ['heelsRaised'], seen: { faults: [], pain: 0 } },
+        { screen: 'squatCheck', item: 'squat', view: 'behind', seen: { faults: [], pain: 0 } },
+        { screen: 'patterns', item: 'chinToChest', seen: { value: 0, pain: 0 } },
+        { screen: 'patterns', item: 'lookUp', seen: { value: 5, pain: 0 } },
+        { screen: 'patterns', item: 'lookOver', side: 'left', seen: { meets: true, pain: 0 } },
+        { screen: 'patterns', item: 'lookOver', side: 'right', seen: { meets: true, pain: 0 } },
+        { screen: 'patterns', item: 'toeTouch', seen: { value: 0, pain: 0 } },
+        { screen: 'patterns', item: 'turn', side: 'left', seen: { value: 52, pain: 2, painWhere: 'left ankle' } },
+        { screen: 'patterns', item: 'turn', side: 'right', seen: { value: 55, pain: 0 } },
       ],
     },
   ],

@@ -1,4 +1,16 @@
-import type { GoalChoice, Instrument, InvolvedSide, Joint, Mode, MotionId, Sex } from '@dial-gauge/core';
+import type {
+  DrillSide,
+  Equipment,
+  GoalChoice,
+  Instrument,
+  InvolvedSide,
+  ItemDone,
+  ItemTry,
+  Joint,
+  Mode,
+  MotionId,
+  Sex,
+} from '@dial-gauge/core';
 
 /** Left and right, in the motion's unit. */
 type Pair = readonly [left: number, right: number];
@@ -18,16 +30,31 @@ export interface DemoReading {
   readonly faked?: { readonly side: 'left' | 'right'; readonly by: string };
 }
 
+/** One try of an item of a screen. */
+export interface DemoTry extends Pick<ItemDone, 'item' | 'view' | 'with' | 'side'> {
+  readonly screen: string;
+  readonly seen: ItemTry;
+}
+
 export interface DemoVisit {
   readonly daysAgo: number;
   readonly byColleague?: boolean;
   readonly readings: readonly DemoReading[];
+  readonly screened?: readonly DemoTry[];
   /** A marker before and after drills, left and right of hip flexion and so on: drill, value. */
   readonly retest?: {
     readonly protocol: string;
     readonly side: 'left' | 'right';
     readonly rounds: readonly (readonly [drill: string, value: number])[];
   };
+  readonly program?: DemoProgram;
+}
+
+/** What was given, each drill in its own dose. */
+export interface DemoProgram {
+  readonly drills: readonly (readonly [drill: string, side: DrillSide])[];
+  readonly equipment: readonly Equipment[];
+  readonly recheckInDays: number;
 }
 
 export interface DemoPatient {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { blindedOrder, motion, protocolOfId, seededRandom, type Instrument } from '@dial-gauge/core';
+import { blindedOrder, findDrill, motion, protocolOfId, seededRandom, type Instrument } from '@dial-gauge/core';
 import { addDays, addMinutes, formatISO, setHours, startOfHour, subDays, subYears } from 'date-fns';
 import type { DataSource, EntityManager } from 'typeorm';
 import { User } from '../account/entities.js';
@@ -10,13 +10,15 @@ import { wordsOf } from '../episodes/words.js';
 import { GoalRow } from '../goals/entities.js';
 import { Patient } from '../patients/entities.js';
 import { sortNameOf } from '../patients/store.js';
+import { ProgramRow } from '../programs/entities.js';
 import { MeasurementRow, TrialRow } from '../readings/entities.js';
 import { variantOf } from '../readings/store.js';
 import { StudyReadingRow, StudyRow } from '../reliability/entities.js';
 import { RetestReadingRow, RetestRoundRow, RetestRow } from '../retests/entities.js';
+import { ScreenTryRow } from '../screens/entities.js';
 import { Visit } from '../visits/entities.js';
 import { DEMO_CLINIC, DEMO_COLLEAGUE, DEMO_PATIENTS, DEMO_STUDY, DEMO_USER } from './clinic.js';
-import type { DemoPatient, DemoReading, DemoVisit } from './person.js';
+import type { DemoPatient, DemoProgram, DemoReading, DemoVisit } from './person.js';
 
 const day = (date: Date): string => formatISO(date, { representation: 'date' });
 
@@ -96,7 +98,7 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
     await manager.insert(GoalRow, row);
   }
   let last = { id: '', startedAt: new Date(0) };
-  for (const { daysAgo, readings, byColleague, retest } of demo.visits) {
+  for (const { daysAgo, readings, byColleague, retest, program, screened = [] } of demo.visits) {
     const visitId = randomUUID();
     const heldBy = byColleague ? colleagueId : examinerId;
     const startedAt = setHours(startOfHour(subDays(today, daysAgo)), 9);
@@ -134,16 +136,57 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
       }),
     );
     await manager.insert(TrialRow, trials);
+    await manager.insert(
+      ScreenTryRow,
+      screened.map(({ screen, item, view = '', with: changes = [], side = '', seen }, at) => ({
+        id: randomUUID(),
+        clinicId,
+        visitId,
+        screen,
+        item,
+        view,
+        changes: [...changes],
+        side,
+        seen,
+        skipped: null,
+        corrects: null,
+        heldBy,
+        heldAt: addMinutes(startedAt, 10 + at / 2),
+      })),
+    );
     last = startedAt > last.startedAt ? { id: visitId, startedAt } : last;
+    if (program) await manager.insert(ProgramRow, programRow(program, { clinicId, visitId, heldBy, at: addMinutes(startedAt, 28) }));
     if (retest) await seedRetest(manager, { clinicId, visitId, heldBy, at: addMinutes(startedAt, 20) }, retest);
   }
   const latest = { visitCount: demo.visits.length, lastVisitId: last.id, latestAt: last.startedAt };
   await manager.update(Episode, { id: episodeId, clinicId }, latest);
 }
 
+interface At {
+  readonly clinicId: string;
+  readonly visitId: string;
+  readonly heldBy: string;
+  readonly at: Date;
+}
+
+function programRow({ drills, equipment, recheckInDays }: DemoProgram, { clinicId, visitId, heldBy, at }: At): ProgramRow {
+  return {
+    id: randomUUID(),
+    clinicId,
+    visitId,
+    number: 1,
+    choices: { equipment: [...equipment], minutesADay: 20, painTolerated: 3, order: 'stages' },
+    drills: drills.map(([drill, side]) => ({ drill, side, dose: { ...findDrill(drill)!.dose }, words: '' })),
+    recheckOn: day(addDays(at, recheckInDays)),
+    note: '',
+    givenBy: heldBy,
+    givenAt: at,
+  };
+}
+
 async function seedRetest(
   manager: EntityManager,
-  { clinicId, visitId, heldBy, at }: { clinicId: string; visitId: string; heldBy: string; at: Date },
+  { clinicId, visitId, heldBy, at }: At,
   { protocol, side, rounds }: NonNullable<DemoVisit['retest']>,
 ): Promise<void> {
   const retestId = randomUUID();

@@ -1,9 +1,20 @@
-import type { Correction, LateEntry, MarkerReading, NewReading, NewRetest, NewRound, Remark } from '@dial-gauge/contract';
+import type {
+  Correction,
+  LateEntry,
+  MarkerReading,
+  NewReading,
+  NewRetest,
+  NewRound,
+  NewScreenTry,
+  Remark,
+  ScreenCorrection,
+} from '@dial-gauge/contract';
 import { IsNull } from 'typeorm';
 import { HttpProblem } from '../platform/problems.js';
 import { UnitOfWork } from '../platform/unit-of-work.js';
 import { correct, hold, remark, withdraw } from '../readings/store.js';
 import { noteDrill, readMarker, startRetest } from '../retests/store.js';
+import { correctScreenTry, holdScreenTry } from '../screens/store.js';
 import { openVisit } from '../visits/open.js';
 import { LateEntryRow } from './entities.js';
 
@@ -16,6 +27,8 @@ const REPLAY: Readonly<Record<string, (work: UnitOfWork, target: string, body: u
   startRetest: (work, target, body) => startRetest(work, target, body as NewRetest),
   noteDrill: (work, target, body) => noteDrill(work, target, body as NewRound),
   readMarker: (work, target, body) => readMarker(work, target, body as MarkerReading),
+  holdScreenTry: (work, target, body) => holdScreenTry(work, target, body as NewScreenTry),
+  correctScreenTry: (work, target, body) => correctScreenTry(work, target, body as ScreenCorrection),
 };
 
 /** What of a visit waits to be looked at, oldest first. */

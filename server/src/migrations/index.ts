@@ -5,6 +5,11 @@ import { Prepare1700000000004 } from './0004-prepare.js';
 import { Judge1700000000005 } from './0005-judge.js';
 import { Kept1700000000006 } from './0006-kept.js';
 import { Judged1700000000007 } from './0007-judged.js';
+import { Screens1700000000008 } from './0008-screens.js';
+import { ScreenPlan1700000000009 } from './0009-screen-plan.js';
+import { Programs1700000000010 } from './0010-programs.js';
+import { PatientPages1700000000011 } from './0011-patient-pages.js';
+import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
 export const MIGRATIONS = [
@@ -15,4 +20,9 @@ export const MIGRATIONS = [
   Judge1700000000005,
   Kept1700000000006,
   Judged1700000000007,
+  Screens1700000000008,
+  ScreenPlan1700000000009,
+  Programs1700000000010,
+  PatientPages1700000000011,
+  Past1700000000012,
 ];

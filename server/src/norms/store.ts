@@ -9,7 +9,7 @@ import { OwnErrorRow } from '../reliability/entities.js';
 import { NormSetRow } from './entities.js';
 
 /** What the caller's clinic judges by, ready for `assess()`. */
-export async function criteriaOf(work: UnitOfWork): Promise<Required<AssessContext>> {
+export async function criteriaOf(work: UnitOfWork): Promise<Required<Omit<AssessContext, 'screens'>>> {
   const clinic = await work.manager.findOneByOrFail(Clinic, { id: work.clinicId });
   const ownSets = await ownSetsOf(work);
   return {

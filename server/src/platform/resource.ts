@@ -35,6 +35,7 @@ export interface Served {
   readonly route: Route;
   readonly how: How<Route>;
   readonly handle: (work: UnitOfWork, call: Call, http?: Http) => Promise<unknown>;
+  readonly pieces?: (work: UnitOfWork, call: Call) => AsyncIterable<string>;
 }
 
 /**
@@ -42,6 +43,16 @@ export interface Served {
  * read it once that is committed. Nobody waits at a lock while an answer is made.
  */
 type Done<R extends Route> = z.input<R['answer']> | ((after: UnitOfWork) => Promise<z.input<R['answer']>>);
+
+/** Serves a route whose answer is no JSON: its pieces go out as they are made, and no more of them are made than are taken. */
+export function stream<R extends Route>(route: R, pieces: (work: UnitOfWork, call: Call<R>) => AsyncIterable<string>): Served {
+  return {
+    route,
+    handle: (() => Promise.reject(new Error('is streamed'))) as Served['handle'],
+    how: {},
+    pieces: pieces as Served['pieces'],
+  };
+}
 
 export function serve<R extends Route>(
   route: R,

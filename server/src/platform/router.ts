@@ -1,4 +1,5 @@
 import { pipeline, Readable } from 'node:stream';
+import { pipeline as pipelined } from 'node:stream/promises';
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
 import { NOBODY } from './caller.js';
 import type { Database } from './database.js';
@@ -55,6 +56,19 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
       const body = hasBody ? route.body.parse(request.body ?? {}) : undefined;
       const sent = sentOf((name) => request.get(name), new Date());
       const call = { params: address.data, query, body, sent };
+      const { pieces } = served;
+      if (pieces) {
+        response.setHeader('Content-Type', `${route.mediaType}; charset=utf-8`);
+        response.setHeader('Content-Disposition', `attachment; filename="${route.path.slice(1)}"`);
+        // Whoever asked may be gone before the end: then no more is read.
+        await database
+          .loose(caller, (work) => pipelined(Readable.from(pieces(work, call)), response))
+          .catch((error: unknown) => {
+            if (!response.headersSent) throw error;
+            response.destroy();
+          });
+        return;
+      }
       if (how.thread && threads) {
         const { status, json } = await threads.perform(served, caller, call);
         send(response, status, json);

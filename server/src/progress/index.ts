@@ -1,8 +1,10 @@
 import { operationOf, PROGRESS, type ProgressView } from '@dial-gauge/contract';
-import { findNormSet, progressOf } from '@dial-gauge/core';
+import { findNormSet, progressOf, seriesOfItems } from '@dial-gauge/core';
 import { goalsByKey, goalsOf } from '../goals/store.js';
 import { serve, type Resource } from '../platform/resource.js';
+import { pastSessions } from '../past/store.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
+import { screenDays } from '../screens/store.js';
 import { Visit } from '../visits/entities.js';
 import { history } from '../visits/history.js';
 
@@ -12,11 +14,15 @@ export const progress: Resource = {
   routes: [serve(PROGRESS.progress, (work, { params }) => progressView(work, params.id), { thread: true })],
 };
 
-async function progressView(work: UnitOfWork, visitId: string): Promise<ProgressView> {
+export async function progressView(work: UnitOfWork, visitId: string): Promise<ProgressView> {
   const row = await work.one(Visit, visitId, 'visit');
-  const [{ sessions, ownErrors, ...rest }, goals] = await Promise.all([history(work, row), goalsOf(work, row.episodeId)]);
+  const [{ sessions, ownErrors, ...rest }, goals, before] = await Promise.all([
+    history(work, row),
+    goalsOf(work, row.episodeId),
+    pastSessions(work, row.episodeId, row.assessedOn),
+  ]);
   const { patient, episode, normSets, ownNormSets } = rest;
-  const series = progressOf(sessions, {
+  const series = progressOf([...before, ...sessions], {
     own: ownErrors,
     person: patient,
     normOrder: normSets.flatMap((id) => findNormSet(id, ownNormSets) ?? []),
@@ -24,5 +30,9 @@ async function progressView(work: UnitOfWork, visitId: string): Promise<Progress
     operation: operationOf(episode),
     goals: goalsByKey(goals),
   });
-  return { ...rest, goals, series };
+  const screens = seriesOfItems(await screenDays(work, rest.visits), rest.visits.length - 1, {
+    own: ownErrors,
+    procedure: operationOf(episode)?.id,
+  });
+  return { ...rest, goals, series, screens };
 }

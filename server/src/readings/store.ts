@@ -246,7 +246,7 @@ export function variantOf(protocol: Protocol): string {
   return findProtocol(protocol.motion, protocol.position) === protocol ? '' : (protocol.variant ?? '');
 }
 
-const versionOf = (protocol: Protocol): string => `${protocol.id}@${protocol.version}`;
+export const versionOf = (protocol: Protocol): string => `${protocol.id}@${protocol.version}`;
 
 /** A remark belongs to a way of measuring, and names only what can fake that one. */
 function checkSubstitutions({ substitutions = [], ...way }: Remark): void {

@@ -1,6 +1,15 @@
 import type { MarkerReading, NewRetest, NewRound, RetestsView, RetestView } from '@dial-gauge/contract';
 import { operationOf } from '@dial-gauge/contract';
-import { checkValue, judgeRetest, protocolOfId, rememberDrills, type ErrorContext, type JudgedRound, type Marker } from '@dial-gauge/core';
+import {
+  checkValue,
+  judgeRetest,
+  protocolOfId,
+  rememberDrills,
+  type DrillMemory,
+  type ErrorContext,
+  type JudgedRound,
+  type Marker,
+} from '@dial-gauge/core';
 import { In } from 'typeorm';
 import { Episode } from '../episodes/entities.js';
 import { grouped } from '../platform/grouped.js';
@@ -13,7 +22,6 @@ import { RetestReadingRow, RetestRoundRow, RetestRow } from './entities.js';
 
 export async function retestsView(work: UnitOfWork, visitId: string): Promise<RetestsView> {
   const { visit, patient, episode, ownErrors, measurements } = await visitRecord(work, visitId);
-  const context = { own: ownErrors, procedure: operationOf(episode)?.id };
   return {
     visit,
     patient,
@@ -21,8 +29,18 @@ export async function retestsView(work: UnitOfWork, visitId: string): Promise<Re
     ownErrors,
     measured: measurements.filter((m) => m.trials.length > 0),
     retests: (await retestsOf(work, [visitId])).map(({ view }) => view),
-    memory: rememberDrills(await judgedBefore(work, visitId, patient.id, context)),
+    memory: await drillMemory(work, visitId, { patient, episode, ownErrors }),
   };
+}
+
+/** What drills did to a patient in the retests so far, with those that are finished at this visit. */
+export async function drillMemory(
+  work: UnitOfWork,
+  visitId: string,
+  { patient, episode, ownErrors }: Pick<RetestsView, 'patient' | 'episode' | 'ownErrors'>,
+): Promise<DrillMemory[]> {
+  const context = { own: ownErrors, procedure: operationOf(episode)?.id };
+  return rememberDrills(await judgedBefore(work, visitId, patient.id, context));
 }
 
 export async function startRetest(work: UnitOfWork, visitId: string, { id, markers }: NewRetest): Promise<string> {

@@ -1,17 +1,22 @@
 import type { SigningView } from '@dial-gauge/contract';
+import type { Side } from '@dial-gauge/core';
+import { MoreThan } from 'typeorm';
 import { type Episode } from '../episodes/entities.js';
 import type { ChangeRow } from '../platform/change-log.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { MeasurementRow, TrialRow } from '../readings/entities.js';
+import { ScreenTryRow } from '../screens/entities.js';
+import { tryWords } from '../screens/store.js';
 import { measurementName, trialWords } from '../readings/words.js';
 
 type Change = SigningView['changes'][number];
 
 /** What of a visit was changed after a moment, oldest first: readings added, put right or taken back, and remarks. */
 export async function changesSince(work: UnitOfWork, visitId: string, since: Date): Promise<Change[]> {
+  const screened = await screenChangesSince(work, visitId, since);
   const { manager, clinicId } = work;
   const rows = new Map((await manager.findBy(MeasurementRow, { clinicId, visitId })).map((row) => [row.id, row]));
-  if (rows.size === 0) return [];
+  if (rows.size === 0) return inOrder(screened);
   const ids = [...rows.keys()];
   const trials = await manager
     .createQueryBuilder(TrialRow, 't')
@@ -54,7 +59,23 @@ export async function changesSince(work: UnitOfWork, visitId: string, since: Dat
     by: who(remark.userId),
     what: `${measurementName(rows.get(remark.subjectId)!)}: ${fieldChange(remark)}`,
   }));
-  return inOrder([...ofTrials, ...ofRemarks]);
+  return inOrder([...ofTrials, ...ofRemarks, ...screened]);
+}
+
+/** Tries of screens that were added, put right or taken back after a moment. */
+async function screenChangesSince(work: UnitOfWork, visitId: string, since: Date): Promise<{ at: Date; by: string; what: string }[]> {
+  const rows = await work.manager.findBy(ScreenTryRow, { clinicId: work.clinicId, visitId, heldAt: MoreThan(since) });
+  const names = await work.namesOf(rows.map((row) => row.heldBy));
+  return rows.map(({ screen, item, view, side, skipped, seen, corrects, heldBy, heldAt }) => {
+    const name = tryWords({
+      screen,
+      item,
+      view: view || undefined,
+      side: (side || undefined) as Side | undefined,
+      skipped: skipped ?? undefined,
+    });
+    return { at: heldAt, by: names.get(heldBy) ?? '', what: corrects ? `${name}: ${seen ? 'put right' : 'taken back'}` : `${name} added` };
+  });
 }
 
 /** What else the findings of a visit rest on and what of that was changed after a moment: what the clinic judges by, and the intake. */

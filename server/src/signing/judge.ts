@@ -4,6 +4,7 @@ import { assess, judgementOfToday, type Judgement } from '@dial-gauge/core';
 import { lateEntries } from '../late/store.js';
 import { criteriaOf } from '../norms/store.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
+import { screensForJudging } from '../screens/store.js';
 import { Visit } from '../visits/entities.js';
 import { visitRecord } from '../visits/record.js';
 import { changesSince } from './changes.js';
@@ -17,7 +18,8 @@ export function revisionOf(judgement: Judgement): string {
 
 /** What a visit's readings come to by what the clinic judges by now. */
 export async function judge(work: UnitOfWork, record: VisitRecord): Promise<Judgement> {
-  return assess(assessmentOfVisit(record), await criteriaOf(work));
+  const { screens, done, before } = await screensForJudging(work, record.visit.id);
+  return assess({ ...assessmentOfVisit(record), screens: done, screensBefore: before }, { ...(await criteriaOf(work)), screens });
 }
 
 /** A visit judged, and where it stands between open and signed. Signed, it shows what was signed. */

@@ -52,8 +52,8 @@ export async function sign(work: UnitOfWork, visitId: string, { id, summary, see
   // Nobody can change the visit any more until this is done: what is signed is what is there.
   const record = await visitRecord(work, visitId);
   const judgement = await judge(work, record);
-  if (judgement.measurements.length === 0)
-    throw refused('visit', 'holds no reading; allowed: a visit with something measured', 'Nothing was signed.');
+  if (judgement.measurements.length === 0 && !judgement.screens?.length)
+    throw refused('visit', 'holds no reading; allowed: a visit with something measured or screened', 'Nothing was signed.');
   if (seen.revision !== revisionOf(judgement)) throw await otherThanSeen(work, visit, new Date(seen.at));
   const { patient, episode } = record;
   const signature: Signature = {

@@ -27,3 +27,6 @@ export function episodes(agent: Agent) {
 }
 
 export type Episodes = ReturnType<typeof episodes>;
+
+/** An intake as it is sent: what the view holds beside it is left out. */
+export const intakeOf = ({ id: _id, openedOn: _openedOn, ...intake }: Record<string, unknown>): object => intake;

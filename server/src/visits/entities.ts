@@ -1,4 +1,4 @@
-import type { CautionsView, PlanView } from '@dial-gauge/contract';
+import type { CautionsView, PlanView, ScreenPlanView } from '@dial-gauge/contract';
 import type { SheetItem } from '@dial-gauge/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import { day, id, moment } from '../platform/columns.js';
@@ -17,6 +17,8 @@ export class Visit {
   @Column({ type: 'simple-json', nullable: true }) cautions!: CautionsView | null;
   /** The run sheet as it was prepared; null: planned from the sheet. */
   @Column({ type: 'simple-json', nullable: true }) plan!: PlanView | null;
+  /** Screens that are run, and items that are asked for; null: none chosen. */
+  @Column({ type: 'simple-json', nullable: true, name: 'screen_plan' }) screenPlan!: ScreenPlanView | null;
   @Column({ type: 'int', default: 0 }) revision!: number;
   /** The summary as somebody wrote it; null: as drafted. */
   @Column({ type: 'text', nullable: true }) summary!: string | null;

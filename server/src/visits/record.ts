@@ -89,7 +89,7 @@ function earlier(query: SelectQueryBuilder<Visit>, { clinicId, episodeId, assess
     .andWhere('(v.assessedOn < :assessedOn OR v.startedAt < :startedAt OR (v.startedAt = :startedAt AND v.id < :id))', { startedAt, id });
 }
 
-async function oneVisitView(work: UnitOfWork, visit: Visit): Promise<VisitView> {
+export async function oneVisitView(work: UnitOfWork, visit: Visit): Promise<VisitView> {
   const [before, readings, examiner] = await Promise.all([
     earlier(work.manager.createQueryBuilder(Visit, 'v'), visit).getCount(),
     readingCounts(work, [visit.id]),

@@ -27,6 +27,7 @@ export async function startVisit(work: UnitOfWork, episodeId: string, { id, asse
     sheet: sheet ?? null,
     cautions: null,
     plan: null,
+    screenPlan: null,
     revision: 0,
     summary: null,
     signed: false,

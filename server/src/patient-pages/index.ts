@@ -1,0 +1,38 @@
+import { PATIENT_PAGES } from '@dial-gauge/contract';
+import type { SignInGuard } from '../account/guard.js';
+import { serve, type Resource } from '../platform/resource.js';
+import { PatientDayRow, PatientPageKeyRow, PatientPageRow } from './entities.js';
+import { logDay, ownPage } from './own.js';
+import { hashOf, makePage, newKey, notOpened, pageByCode, patientPagesView, revokePage } from './store.js';
+
+/** A page of the person's own: made and closed by the clinic, reached by link and code, and no other record by it. */
+export const patientPages: Resource = {
+  entities: [PatientPageRow, PatientPageKeyRow, PatientDayRow],
+  routes: [
+    serve(PATIENT_PAGES.patientPages, (work, { params }) => patientPagesView(work, params.id), { thread: true }),
+    serve(PATIENT_PAGES.makePage, (work, { params, body }) => makePage(work, params.id, body)),
+    serve(PATIENT_PAGES.revokePage, async (work, { params }) => {
+      await revokePage(work, params.id);
+      return {};
+    }),
+    serve(
+      PATIENT_PAGES.openPage,
+      async (work, { body: { token, code } }, { request }) => {
+        const guard = request.app.locals['guard'] as SignInGuard;
+        const page = await guard.attempt(`page ${hashOf(token)}`, request.ip ?? '', () => pageByCode(work, token, code));
+        if (!page) {
+          request.log.warn({ id: request.id, address: request.ip }, 'page not opened');
+          throw notOpened();
+        }
+        return { key: await newKey(work, page) };
+      },
+      // It waits for the code to be checked, and for others who try the same link.
+      { unit: 'loose' },
+    ),
+    serve(PATIENT_PAGES.ownPage, (work, { body }) => ownPage(work, body.key, body.locale), { thread: true, unit: 'each' }),
+    serve(PATIENT_PAGES.logDay, async (work, { body }) => {
+      await logDay(work, body.key, body.day);
+      return {};
+    }),
+  ],
+};

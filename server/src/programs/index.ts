@@ -1,0 +1,22 @@
+import { PROGRAMS } from '@dial-gauge/contract';
+import { serve, type Resource } from '../platform/resource.js';
+import { ProgramRow } from './entities.js';
+import { giveProgram, programsView } from './store.js';
+
+const thread = true;
+
+/** Drills that are given after a visit. */
+export const programs: Resource = {
+  entities: [ProgramRow],
+  routes: [
+    serve(PROGRAMS.programs, (work, { params }) => programsView(work, params.id), { thread }),
+    serve(
+      PROGRAMS.giveProgram,
+      async (work, { params, body }) => {
+        await giveProgram(work, params.id, body);
+        return (after) => programsView(after, params.id);
+      },
+      { thread },
+    ),
+  ],
+};
