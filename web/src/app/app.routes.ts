@@ -4,6 +4,11 @@ import { signedIn } from './shell/signed-in.guard';
 export const routes: Routes = [
   { path: 'sign-in', title: 'Sign in', loadComponent: () => import('./shell/sign-in').then((m) => m.SignInPage) },
   {
+    path: 'p/:token',
+    title: 'Your page',
+    loadChildren: () => import('./own/own.routes').then((m) => m.OWN),
+  },
+  {
     path: '',
     canMatch: [signedIn],
     // What every page behind the door wants, and the door itself does not.

@@ -1,16 +1,22 @@
 import {
+  PROGRAMS,
   READINGS,
   RELIABILITY,
   RETESTS,
+  SCREENINGS,
   VISITS,
   type Correction,
   type MarkerReading,
+  type NewProgram,
   type NewReading,
   type NewRetest,
   type NewRound,
+  type NewScreenTry,
   type PlanChange,
   type Remark,
   type Route,
+  type ScreenCorrection,
+  type ScreenPlanChange,
   type StudyReading,
 } from '@dial-gauge/contract';
 
@@ -41,6 +47,10 @@ export interface Bodies {
   noteDrill: NewRound;
   readMarker: MarkerReading;
   finishRetest: Record<string, never>;
+  planScreens: ScreenPlanChange;
+  holdScreenTry: NewScreenTry;
+  correctScreenTry: ScreenCorrection;
+  giveProgram: NewProgram;
   readStudy: StudyReading;
 }
 export type CommandName = keyof Bodies;
@@ -70,8 +80,8 @@ export interface CommandKind {
   readonly shows: Place;
 }
 
-/** What commands show in: the cells of a run sheet, its steps, the retests of a visit, the turns of a study. */
-export type Place = 'cells' | 'steps' | 'retests' | 'turns';
+/** What commands show in: the cells of a run sheet, its steps, the retests of a visit, the screens that are chosen, their tries, the programmes, the turns of a study. */
+export type Place = 'cells' | 'steps' | 'retests' | 'screen-plan' | 'tries' | 'programs' | 'turns';
 
 /** Every kind of command: the route it is sent by, whose schema its body keeps, its version, and where it shows. */
 export const COMMANDS = {
@@ -84,6 +94,10 @@ export const COMMANDS = {
   noteDrill: { route: RETESTS.noteDrill, version: 1, shows: 'retests' },
   readMarker: { route: RETESTS.readMarker, version: 1, shows: 'retests' },
   finishRetest: { route: RETESTS.finishRetest, version: 1, shows: 'retests' },
+  planScreens: { route: SCREENINGS.planScreens, version: 1, shows: 'screen-plan' },
+  holdScreenTry: { route: SCREENINGS.holdScreenTry, version: 1, shows: 'tries' },
+  correctScreenTry: { route: SCREENINGS.correctScreenTry, version: 1, shows: 'tries' },
+  giveProgram: { route: PROGRAMS.giveProgram, version: 1, shows: 'programs' },
   readStudy: { route: RELIABILITY.readStudy, version: 1, shows: 'turns' },
 } as const satisfies Readonly<Record<CommandName, CommandKind>>;
 

@@ -2,8 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import type { JudgementView } from '@dial-gauge/contract';
 import {
   dayWords,
+  FINDING_STAGES,
+  itemFindings,
+  itemName,
+  itemReasonWords,
+  silentItems,
+  sideOfItem,
   type Finding,
   type FindingStage,
+  type ItemFinding,
   type Joint,
   modedName,
   type Move,
@@ -22,12 +29,20 @@ import {
 
 import { isAt } from './body-marks';
 import { FindingLine } from './finding-line';
+import { ItemLine } from './item-line';
 import { MobilityScore } from './mobility-score';
+
+/** One line of what matters: of measurements, or of an item of a screen. */
+interface Line {
+  readonly stage: FindingStage;
+  readonly findings?: readonly Finding[];
+  readonly item?: ItemFinding;
+}
 
 /** Findings as sentences in the order of the chosen rule, each opening its evidence. */
 @Component({
   selector: 'dg-findings',
-  imports: [FindingLine, MobilityScore],
+  imports: [FindingLine, ItemLine, MobilityScore],
   templateUrl: './findings.html',
   styleUrl: './findings.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -56,13 +71,27 @@ export class Findings {
     const at = this.at();
     return at ? `${at.side === 'midline' ? '' : `${at.side} `}${regionName(at.joint).toLowerCase()}` : '';
   });
-  protected readonly matter = computed(() => sentencesOf(this.all()));
+  private readonly items = computed(() => {
+    const { judgement, episode } = this.view();
+    const context = { ranking: judgement.ranking, complaintAt: episode.complaintAt ?? undefined };
+    const at = this.at();
+    return itemFindings(judgement.screens ?? [], context).filter((f) => {
+      const side = sideOfItem(f);
+      return !at || (f.joints.includes(at.joint) && (side === at.side || side === 'midline' || at.side === 'midline'));
+    });
+  });
+  /** What was measured in its order, and after it at each stage what the screens say. */
+  protected readonly matter = computed((): readonly Line[] => {
+    const lines: Line[] = sentencesOf(this.all()).map(({ findings }) => ({ stage: stageOf(findings[0]!.kind), findings }));
+    for (const item of this.items()) if (item.stage !== 'change') lines.push({ stage: item.stage, item });
+    return lines.sort((a, b) => FINDING_STAGES.indexOf(a.stage) - FINDING_STAGES.indexOf(b.stage));
+  });
   protected readonly offersScore = computed(() => this.view().judgement.findings.some((f) => stageOf(f.kind) === 'beyond'));
   protected readonly groups = computed(() =>
     [
-      { title: `Really changed since ${this.previous()}`, items: this.of('change'), open: true },
-      { title: `Within measuring error since ${this.previous()}`, items: this.of('error'), open: false },
-    ].filter((group) => group.items.length > 0),
+      { title: `Really changed since ${this.previous()}`, findings: this.of('change'), items: this.changedItems(), open: true },
+      { title: `Within measuring error since ${this.previous()}`, findings: this.of('error'), items: [], open: false },
+    ].filter((group) => group.findings.length + group.items.length > 0),
   );
 
   /** What nothing is said of, and why. */
@@ -71,6 +100,21 @@ export class Findings {
       .judgement.notJudged.filter((of) => isAt(of, this.at()))
       .map((of) => ({ key: of.key, name: modedName(of.motion, of.side, of.mode, of.digit), words: notJudgedWords(of, of.motion) })),
   );
+  /** Items that say nothing, and why. */
+  protected readonly silent = computed(() =>
+    this.at()
+      ? []
+      : silentItems(this.view().judgement.screens ?? []).map((one) => ({
+          name: itemName(one),
+          words: one.reasons.map(itemReasonWords).join('; '),
+        })),
+  );
+  /** "4 of 6 items meet", where screens were run. */
+  protected readonly screened = computed(() => {
+    const outcomes = this.view().judgement.screens ?? [];
+    const meet = outcomes.filter(({ quality }) => quality === 'meets').length;
+    return outcomes.length === 0 ? '' : `On the screen ${meet} of ${outcomes.length} items ${meet === 1 ? 'meets' : 'meet'}.`;
+  });
   /** Said only of what was judged, and by what. */
   protected readonly judgedBy = computed(() => {
     const sets = this.view().judgement.judgedBy;
@@ -99,6 +143,10 @@ export class Findings {
   private previous(): string {
     const on = this.view().previousOn;
     return on ? dayWords(on) : 'last visit';
+  }
+
+  private changedItems(): readonly ItemFinding[] {
+    return this.items().filter(({ stage }) => stage === 'change');
   }
 
   private of(stage: FindingStage): Finding[] {

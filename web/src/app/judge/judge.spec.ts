@@ -5,7 +5,7 @@ import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
 import { assessmentOfVisit, type JudgementView, type NormsView, type VisitRecord } from '@dial-gauge/contract';
 import { assess, DEFAULT_NORM_ORDER, DEFAULT_THRESHOLDS } from '@dial-gauge/core';
-import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
+import { noScreens, SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
 import { until } from '../testing/until';
 import { JudgePage } from './judge';
 
@@ -136,6 +136,7 @@ describe('JudgePage', () => {
     await open();
     await choose(/asked first/, 'ama-guides-4');
     http.expectOne(`/api/visits/${SOME_ID}`).flush(RECORD);
+    http.expectOne(`/api/visits/${SOME_ID}/screens`).flush(noScreens());
     await fixture.whenStable();
     expect(text(page().querySelector('.comparing'))).toContain('AMA Guides');
     expect(losses()[0]).toContain('80° short of 180°, by AMA Guides');

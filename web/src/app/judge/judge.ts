@@ -2,11 +2,22 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, li
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { JUDGEMENT, VISITS, assessmentOfVisit, operationOf, type JudgementView, type VisitRecord } from '@dial-gauge/contract';
+import {
+  JUDGEMENT,
+  SCREENINGS,
+  VISITS,
+  assessmentOfVisit,
+  operationOf,
+  screensDoneOf,
+  type JudgementView,
+  type ScreensView,
+  type VisitRecord,
+} from '@dial-gauge/contract';
 import {
   assess,
   dayWords,
   explainMoves,
+  measureNext,
   type Joint,
   type Move,
   NORM_SETS,
@@ -15,6 +26,7 @@ import {
   type Ranking,
   type Side,
 } from '@dial-gauge/core';
+import { forkJoin } from 'rxjs';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { ClinicNorms } from '../data/clinic-norms';
@@ -23,7 +35,10 @@ import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { OddRecords } from '../ui/odd-records';
 import { BodyMap, type JointMark } from '../ui/body-map/body-map';
+import { ScreenResults } from '../screen/results';
+import { screensOf } from '../screen/steps';
 import { Aside } from './aside';
+import { itemMarks, withItems } from '../ui/body-map/item-marks';
 import { bodyMarks } from './body-marks';
 import { EvidenceOpener } from './evidence-opener';
 import { Findings } from './findings';
@@ -34,7 +49,7 @@ import { SummaryText } from './summary-text';
 /** What is short, of what, and how sure: the whole exam on one screen, summed up and signed. */
 @Component({
   selector: 'dg-judge',
-  imports: [Aside, BodyMap, Findings, Frame, MatButtonModule, OddRecords, Pending, RouterLink, Strips, Summary],
+  imports: [Aside, BodyMap, Findings, Frame, MatButtonModule, OddRecords, Pending, RouterLink, ScreenResults, Strips, Summary],
   providers: [EvidenceOpener, SummaryText],
   templateUrl: './judge.html',
   styleUrl: './judge.scss',
@@ -65,7 +80,7 @@ export class JudgePage {
   private readonly tried = linkedSignal<string, Ranking | null>({ source: this.id, computation: () => null });
   /** Another norm set, held up for comparison. */
   protected readonly compared = linkedSignal<string, string | null>({ source: this.id, computation: () => null });
-  private readonly record = signal<VisitRecord | null>(null);
+  private readonly record = signal<{ readonly record: VisitRecord; readonly screens: ScreensView } | null>(null);
 
   /** Judged by another set, from the same readings. */
   private readonly byOtherSet = computed((): JudgementView | undefined => {
@@ -79,7 +94,10 @@ export class JudgePage {
       thresholds: clinic.thresholds,
       ranking: clinic.ranking,
     };
-    return { ...view, judgement: assess(assessmentOfVisit(record), context) };
+    const { tries, visit, settings } = record.screens;
+    const screened = { screens: screensDoneOf(tries, visit.assessedOn) };
+    const judgement = assess({ ...assessmentOfVisit(record.record), ...screened }, { ...context, screens: screensOf(settings) });
+    return { ...view, judgement: { ...judgement, screens: view.judgement.screens } };
   });
 
   /** What is shown: by the norm set and the order chosen here. */
@@ -102,7 +120,15 @@ export class JudgePage {
   protected readonly clinicRanking = computed(() => this.served()?.judgement.ranking);
   protected readonly marks = computed((): readonly JointMark[] => {
     const view = this.view();
-    return view ? bodyMarks(view.judgement) : [];
+    return view ? withItems(bodyMarks(view.judgement), itemMarks(view.judgement.screens ?? [])) : [];
+  });
+  /** What would put a number to what a screen shows short. */
+  protected readonly next = computed(() => {
+    const view = this.view();
+    if (!view || view.visit.signed) return [];
+    const { judgement, episode, visit } = view;
+    const measured = judgement.measurements.map(({ measurement }) => measurement);
+    return measureNext(judgement.screens ?? [], measured, { precautions: episode.precautions, on: visit.assessedOn });
   });
   /** Sets with a value for something that was measured, and the one that is asked first. */
   protected readonly sets = computed((): readonly Pick<NormSet, 'id' | 'short'>[] => {
@@ -147,10 +173,11 @@ export class JudgePage {
     const set = (event.target as HTMLSelectElement).value;
     if (set === this.served()?.judgement.normSet.id) return this.compared.set(null);
     const show = () => this.compared.set(set);
-    if (this.record()?.visit.id === this.id()) return show();
-    this.api.call(VISITS.visit, { id: this.id() }).subscribe({
-      next: (record) => {
-        this.record.set(record);
+    if (this.record()?.record.visit.id === this.id()) return show();
+    const id = this.id();
+    forkJoin({ record: this.api.call(VISITS.visit, { id }), screens: this.api.call(SCREENINGS.screens, { id }) }).subscribe({
+      next: (loaded) => {
+        this.record.set(loaded);
         show();
       },
       error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),

@@ -10,6 +10,7 @@ import {
   measurementKey,
   type PlanStep,
 } from '@dial-gauge/core';
+import type { Shows } from '../data/overlay';
 
 /**
  * What is measured at a visit, in order: as it was prepared, or planned from
@@ -44,6 +45,9 @@ export function withStep(steps: readonly PlanStep[], step: PlanStep): readonly P
   const at = last < 0 ? steps.length : last + 1;
   return [...steps.slice(0, at), step, ...steps.slice(at)];
 }
+
+/** A run sheet that was added to shows as it was sent. */
+export const STEPS_SHOWN: Shows<'steps', readonly PlanStep[]> = { setPlan: (_, { body }) => body.plan.steps };
 
 export function keyOfStep({ protocol: id, digit, side, mode }: PlanStep): MeasurementKey {
   const { motion, position } = protocolOfId(id)!;

@@ -26,9 +26,9 @@ import type { Command } from '../data/commands';
 import { CommandQueue, type Answer } from '../data/command-queue';
 import { Drafts } from '../data/drafts';
 import { describeFailure } from '../data/problem';
-import { overlay, type Shows } from '../data/overlay';
+import { overlay } from '../data/overlay';
 import { cellsOf, type HeldReading, type Notes } from './cells';
-import { keyOfStep, stepsOf, withStep } from './course';
+import { keyOfStep, stepsOf, STEPS_SHOWN, withStep } from './course';
 import { ExamCourse } from './exam-course';
 import { keyOf, type Place } from './exam-record';
 
@@ -363,9 +363,6 @@ export class Exam extends ExamCourse {
     return this.record()!.visit.id;
   }
 }
-
-/** A run sheet that was added to shows as it was sent. */
-const STEPS_SHOWN: Shows<'steps', readonly PlanStep[]> = { setPlan: (_, { body }) => body.plan.steps };
 
 /** A clock that is off is told: the reading was filed at the right moment, and the device wants setting. */
 const clockWords = (seconds: number): string =>

@@ -5,7 +5,20 @@ import { MatDialog, type MatDialogRef } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
 import { VISITS } from '@dial-gauge/contract';
 import { catchError, EMPTY, exhaustMap, filter, fromEvent, interval, merge } from 'rxjs';
-import { ageOn, describeEnd, endFigure, formatSize, rounded, type Sense, type SheetItem, type Unit } from '@dial-gauge/core';
+import {
+  ageOn,
+  allowedSides,
+  describeEnd,
+  endFigure,
+  formatSize,
+  modesOf,
+  motion,
+  protocolOfId,
+  rounded,
+  type Sense,
+  type SheetItem,
+  type Unit,
+} from '@dial-gauge/core';
 import { episodeWords, fullName, personWords, today } from '../caseload/words';
 import { Api } from '../data/api';
 import { Frame } from '../shell/frame';
@@ -48,6 +61,10 @@ export class MeasurePage {
   readonly id = input.required<string>();
   /** Key of a measurement to go to: one that is to be taken again. */
   readonly at = input<string>();
+  /** A way of measuring to be put on the run sheet, from the address, with its side and mode. */
+  readonly add = input<string>();
+  readonly side = input<string>();
+  readonly mode = input<string>();
 
   private readonly entry = viewChild<ElementRef<HTMLInputElement>>('entry');
   private readonly remarks = viewChild(Remarks);
@@ -102,6 +119,16 @@ export class MeasurePage {
   /** Where the examiner stands; remembered on this device. */
   protected readonly standpoint = signal<Standpoint>(localStorage.getItem(STANDPOINT) === 'head' ? 'head' : 'foot');
 
+  /** Where the address leads: to a measurement, or to a way of measuring that comes onto the sheet. */
+  private openAt(): void {
+    const protocol = this.add();
+    const found = protocol === undefined ? undefined : protocolOfId(protocol);
+    if (!found || this.exam.locked()) return this.exam.goToKey(this.at());
+    const side = allowedSides(motion(found.motion)).find((s) => s === this.side());
+    const mode = modesOf(found).find((m) => m === this.mode());
+    this.exam.add({ protocol: found.id, ...(side ? { side } : {}), ...(mode ? { mode } : {}) });
+  }
+
   constructor() {
     let opening = '';
     effect(() => {
@@ -109,7 +136,7 @@ export class MeasurePage {
       const record = this.visit.value();
       if (opening === record.visit.id) return;
       opening = record.visit.id;
-      void this.exam.open(record).then(() => this.exam.goToKey(this.at()));
+      void this.exam.open(record).then(() => this.openAt());
       this.fetchDialogs();
     });
     effect(() => {

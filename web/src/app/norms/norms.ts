@@ -10,6 +10,7 @@ import { ClinicNorms } from '../data/clinic-norms';
 import { toFailure, type Failure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
+import { handOver } from '../ui/hand-over';
 import { HandForm } from './hand';
 import { ThresholdsForm } from './thresholds';
 
@@ -85,11 +86,7 @@ export class NormsPage {
   protected export(set: NormSetSummary): void {
     this.api.call(NORMS.exportNormSet, { id: set.id }).subscribe({
       next: ({ fileName, csv }) => {
-        const link = document.createElement('a');
-        link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv;charset=utf-8' }));
-        link.download = fileName;
-        link.click();
-        setTimeout(() => URL.revokeObjectURL(link.href));
+        handOver(fileName, csv, 'text/csv;charset=utf-8');
         this.done.set(`${fileName} was written.`);
       },
       error: (error: unknown) => this.refusal.set(toFailure(error)),

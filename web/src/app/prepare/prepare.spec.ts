@@ -5,10 +5,12 @@ import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter, Router } from '@angular/router';
 import type { ClinicView, VisitRecord } from '@dial-gauge/contract';
 import { cautionsFor, MODES, touchOf, type MotionId } from '@dial-gauge/core';
-import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
+import { noScreens, SOME_ID, storedMeasurement, visitRecord, nothingLogged } from '../testing/records';
+import { until } from '../testing/until';
 import { PreparePage } from './prepare';
 
 const PRACTICE: ClinicView = { examSets: [], times: { first: {}, repeat: {}, turn: {} }, hand: { fist: 8.5, finger: 1.9 } };
+const NO_SCREENS = noScreens();
 const LIMIT = { motion: 'hip.flexion', side: 'right', limit: 90, until: null, source: 'surgeon' } as const;
 
 describe('PreparePage', () => {
@@ -45,6 +47,8 @@ describe('PreparePage', () => {
     fixture.detectChanges();
     http.expectOne(`/api/visits/${SOME_ID}`).flush(record);
     http.expectOne('/api/clinic').flush(practice);
+    await until(() => http.match(`/api/visits/${SOME_ID}/screens`).map((request) => request.flush(NO_SCREENS)).length > 0);
+    await nothingLogged(http);
     await fixture.whenStable();
   };
   const answer = async (url: string, body: object) => {

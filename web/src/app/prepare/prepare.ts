@@ -13,6 +13,7 @@ import { concatMap, forkJoin, Subject, tap, catchError, EMPTY, type Observable }
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
+import { Logged } from '../own/logged';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { OddRecords } from '../ui/odd-records';
@@ -21,6 +22,7 @@ import { Intake, type IntakeFields } from './intake';
 import { PlanList } from './plan-list';
 import { Precautions } from './precautions';
 import { Preparing } from './preparing';
+import { ScreenChoice } from './screen-choice';
 
 /** Before the patient is touched: why they came, what stands against measuring, what is measured and in which order. */
 @Component({
@@ -29,6 +31,7 @@ import { Preparing } from './preparing';
     Cautions,
     Frame,
     Intake,
+    Logged,
     MatButtonModule,
     MatChipListbox,
     MatChipOption,
@@ -39,6 +42,7 @@ import { Preparing } from './preparing';
     Pending,
     PlanList,
     Precautions,
+    ScreenChoice,
   ],
   providers: [Preparing],
   templateUrl: './prepare.html',
@@ -169,7 +173,12 @@ export class PreparePage {
     this.changes.next(() => this.preparing.removeSet(id).pipe(tap((practice) => this.preparing.practice.set(practice))));
   }
 
-  protected start(): void {
+  protected start(step: 'measure' | 'screen'): void {
+    if (step === 'screen' && this.preparing.plan().steps.length === 0 && this.preparing.cautions()) {
+      // A screen can be all of a visit: there is no run sheet to keep.
+      void this.router.navigate(['/visits', this.id(), step]);
+      return;
+    }
     if (this.waitsFor()) {
       // What stops is led to: the first question that is open.
       if (!this.preparing.cautions() && this.preparing.plan().steps.length > 0) this.cautions()?.lead();
@@ -180,7 +189,7 @@ export class PreparePage {
         tap((record) => {
           this.take(record);
           this.preparing.saved();
-          void this.router.navigate(['/visits', this.id(), 'measure']);
+          void this.router.navigate(['/visits', this.id(), step]);
         }),
       ),
     );

@@ -22,7 +22,9 @@ import {
   protocolOfId,
   runSheet,
   stationWords,
+  bothTouched,
   touchOf,
+  touchOfItems,
   turnWords,
   withSigns,
   type ExamPlan,
@@ -31,6 +33,7 @@ import {
   type PlanStep,
   type RunBlock,
   type RunRow,
+  type ScreenItem,
   type SheetItem,
   type WorthAsked,
 } from '@dial-gauge/core';
@@ -171,7 +174,12 @@ export class Preparing {
   });
 
   /** The caution questions that what is to be measured calls for. */
-  readonly questions = computed(() => cautionsFor(touchOf(this.items().map(({ protocols, mode }) => ({ protocol: protocols[0]!, mode })))));
+  readonly questions = computed(() => {
+    const measured = touchOf(this.items().map(({ protocols, mode }) => ({ protocol: protocols[0]!, mode })));
+    return cautionsFor(bothTouched(measured, touchOfItems(this.screened())));
+  });
+  /** Items of the screens that are to be run at this visit. */
+  readonly screened = signal<readonly ScreenItem[]>([]);
   readonly cautions = computed((): CautionsView | null => this.record()?.cautions ?? null);
   readonly refer = computed(() => this.cautions()?.outcome === 'refer');
 

@@ -4,7 +4,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
 import type { Measurement, Session } from '@dial-gauge/core';
-import { progressView, SOME_ID } from '../testing/records';
+import { nothingLogged, progressView, SOME_ID } from '../testing/records';
 import { until } from '../testing/until';
 import { ProgressPage } from './progress';
 
@@ -46,6 +46,8 @@ describe('ProgressPage', () => {
     fixture.componentRef.setInput('id', SOME_ID);
     fixture.detectChanges();
     http.expectOne(`/api/visits/${SOME_ID}/progress`).flush(progressView(sessions, over));
+    fixture.detectChanges();
+    await nothingLogged(http);
     await fixture.whenStable();
   };
 
@@ -158,6 +160,6 @@ describe('ProgressPage', () => {
     expect(rows()[0]).toContain('first reading');
     TestBed.resetTestingModule();
     await open([]);
-    expect(page().textContent).toContain('Nothing is measured yet');
+    expect(page().textContent).toContain('Nothing is measured or screened yet');
   });
 });

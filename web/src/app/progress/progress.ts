@@ -28,6 +28,7 @@ import { filter, switchMap } from 'rxjs';
 import { episodeWords, fullName, operationWords, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
+import { Logged } from '../own/logged';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { LazyDialog } from '../ui/lazy-dialog';
@@ -36,12 +37,13 @@ import { chartModel, timelineOf } from './chart-model';
 import { ChangeTable, type Against } from './change-table';
 import type { GoalAnswer, GoalQuestion } from './goal.dialog';
 import { MotionChart } from './motion-chart';
+import { ScreenSeries } from './screen-series';
 import { SmallMultiples } from './small-multiples';
 
 /** Whether the weeks changed anything: motion by motion, with measuring error, goal and usual course in view. */
 @Component({
   selector: 'dg-progress',
-  imports: [ChangeTable, Frame, MatButtonModule, MotionChart, Pending, RouterLink, SmallMultiples],
+  imports: [ChangeTable, Frame, Logged, MatButtonModule, MotionChart, Pending, RouterLink, ScreenSeries, SmallMultiples],
   templateUrl: './progress.html',
   styleUrl: './progress.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -61,6 +63,7 @@ export class ProgressPage {
   protected readonly problem = signal('');
 
   protected readonly rows = computed((): readonly ProgressSeries[] => this.loaded()?.series ?? []);
+  protected readonly screens = computed(() => this.loaded()?.screens ?? []);
   /** What is shown large; by itself what changed most since the first visit, in multiples of its error. */
   private readonly key = linkedSignal<readonly ProgressSeries[], MeasurementKey | undefined>({
     source: this.rows,
@@ -141,7 +144,7 @@ export class ProgressPage {
       when: timeline.unit === 'weeks' ? timeline.words(point.on) : '',
       value: describeEnd(about, rounded(point.value, about.unit)),
       error: `± ${formatNumber(rounded(point.error, about.unit))}${suffixOf(about.unit)}`,
-      how: [INSTRUMENT_WORDS[point.instrument], point.examiner].filter(Boolean).join(', '),
+      how: [INSTRUMENT_WORDS[point.instrument], point.broughtIn ? 'brought in' : point.examiner].filter(Boolean).join(', '),
       pain: point.pain ? `hurt ${point.pain} of 10` : '',
     }));
   });

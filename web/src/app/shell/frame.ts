@@ -13,10 +13,12 @@ import { ThemeChoice } from './theme';
 
 const STEPS = [
   { path: 'prepare', name: 'Prepare' },
+  { path: 'screen', name: 'Screen' },
   { path: 'measure', name: 'Measure' },
   { path: 'judge', name: 'Judge' },
-  { path: 'retest', name: 'Retest' },
   { path: 'progress', name: 'Progress' },
+  { path: 'decide', name: 'Decide' },
+  { path: 'report', name: 'Report' },
 ] as const;
 
 /** The frame of every page: whose record this is, where in the visit we are, what is saved. */
@@ -43,6 +45,10 @@ export class Frame {
   readonly headingLink = input<string>();
   /** Set inside a visit: shows the strip of its steps. */
   readonly visitId = input<string>();
+  /** Which step of the visit this belongs to, where the address does not say. */
+  readonly within = input<string>();
+  /** False where what is printed says itself whose it is. */
+  readonly headOnPaper = input(true);
   protected readonly clinic = () => this.session.current()?.clinic.name ?? '';
 
   constructor() {

@@ -127,7 +127,15 @@ describe('shell', () => {
       expect(page.querySelector('nav')).toBeNull();
       fixture.componentRef.setInput('visitId', SOME_ID);
       await fixture.whenStable();
-      expect([...page.querySelectorAll('nav a')].map((a) => a.textContent)).toEqual(['Prepare', 'Measure', 'Judge', 'Retest', 'Progress']);
+      expect([...page.querySelectorAll('nav a')].map((a) => a.textContent)).toEqual([
+        'Prepare',
+        'Screen',
+        'Measure',
+        'Judge',
+        'Progress',
+        'Decide',
+        'Report',
+      ]);
     });
   });
 

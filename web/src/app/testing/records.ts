@@ -1,4 +1,7 @@
-import { operationOf, type MeasurementView, type ProgressView, type VisitRecord } from '@dial-gauge/contract';
+import type { HttpTestingController } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { until } from './until';
+import { operationOf, type MeasurementView, type ProgressView, type ScreensView, type VisitRecord } from '@dial-gauge/contract';
 import { DEFAULT_NORM_ORDER, findNormSet, progressOf, type Session } from '@dial-gauge/core';
 
 export const SOME_ID = '7d444840-9dc0-41d1-b245-5ffdce74fad2';
@@ -73,6 +76,23 @@ export function visitRecord(over: Partial<VisitRecord> = {}): VisitRecord {
   };
 }
 
+/** A visit at which nothing was screened. */
+export function noScreens(): ScreensView {
+  const { visit, patient, episode } = visitRecord();
+  return {
+    visit,
+    patient,
+    episode,
+    ownErrors: [],
+    cautions: null,
+    plan: { screens: [], asked: [] },
+    measured: [],
+    tries: [],
+    before: null,
+    settings: { since: '0001-01-01', thresholds: {}, hidden: [], own: [] },
+  };
+}
+
 /** Progress over sessions of the same patient, the last of them the visit that is open. */
 export function progressView(
   sessions: readonly Session[],
@@ -99,7 +119,18 @@ export function progressView(
       operation: operationOf(here),
     }),
     goals: [],
+    screens: [],
     ...over,
     episode: here,
   };
+}
+
+/** Nothing came from a page of the person's own; answered as soon as it is asked for. */
+export function nothingLogged(http: HttpTestingController): Promise<true> {
+  return until(() => {
+    TestBed.tick();
+    const asked = http.match(({ url }) => url.endsWith('/patient-pages'));
+    for (const request of asked) request.flush({ pages: [], logged: [], steps: [] });
+    return asked.length > 0 ? (true as const) : null;
+  });
 }

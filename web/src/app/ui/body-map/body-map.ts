@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { regionName, type Joint, type Side } from '@dial-gauge/core';
 
 /** What is known of one joint on one side: the heaviest that was found, or that nothing was. */
-export type JointState = 'pain' | 'again' | 'short' | 'beyond' | 'not-judged' | 'fine' | 'not-measured';
+export type JointState = 'pain' | 'again' | 'one-sided' | 'short' | 'beyond' | 'not-judged' | 'fine' | 'not-measured';
 
 export interface JointMark {
   readonly joint: Joint;
@@ -40,6 +40,7 @@ const MIDDLE = 60;
 const STATE_WORDS: Readonly<Record<JointState, string>> = {
   pain: 'hurts',
   again: 'to measure again',
+  'one-sided': 'less than the other side',
   short: 'short',
   beyond: 'beyond normal',
   'not-judged': 'not judged',
