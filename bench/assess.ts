@@ -1,5 +1,12 @@
 import * as formulajs from '@formulajs/formulajs';
 import {
+  BREAKDOWNS,
+  findScreen,
+  gradedScreens,
+  DRILLS,
+  EQUIPMENT,
+  makeProgram,
+  reason,
   ageOn,
   allowedSides,
   assess,
@@ -13,6 +20,8 @@ import {
   PROTOCOLS,
   runSheet,
   type Assessment,
+  type ItemDone,
+  type ScreenDone,
   type Measurement,
   type NormEntry,
 } from '@dial-gauge/core';
@@ -145,3 +154,41 @@ console.log(
   `the look-ups alone by AVERAGEIFS of @formulajs/formulajs (MIT), ${whole.length} × ${tabs.length} tabs: ${spreadsheet}; ` +
     `${same} of its ${found} exact fits are ours too; assess() as a whole takes ${(ours / last).toFixed(3)} of that time`,
 );
+
+/** Four screens of one visit, each item once and short, a fault where there is one: every breakdown that a screen opens is open. */
+const screens = ['patterns', 'loadingReadiness', 'squatCheck', 'hipSixWays'].map((id): ScreenDone => ({
+  screen: id,
+  screenedOn: '2026-11-20',
+  items: findScreen(id)!.items.flatMap((item): ItemDone[] =>
+    (item.views.length > 0 ? item.views : [undefined]).map((view) => ({
+      item: item.id,
+      ...(view ? { view } : {}),
+      ...(item.sides === 'none' ? {} : { side: 'left' as const }),
+      tries: [{ meets: false, faults: item.faults.filter((f) => !view || f.views.includes(view)).map((f) => f.id), pain: 0 }],
+    })),
+  ),
+}));
+const known = { graded: gradedScreens(screens), judgement: assess(wholeBody) };
+const choosing = { precautions: [], on: '2026-11-20', station: 'standing' } as const;
+const opened = reason(known, choosing);
+console.log(
+  `next best test over ${opened.length} open breakdowns (${new Set(opened.map((r) => r.breakdown.pattern)).size} patterns of ${BREAKDOWNS.length}), ${whole.length} measurements and ${screens.length} screens: ` +
+    timed(500, () => reason(known, choosing)),
+);
+
+const made = (minutesADay: number) =>
+  makeProgram({
+    judgement: known.judgement,
+    reasoned: opened,
+    person: { birthDate: '1984-05-02' },
+    on: '2026-11-20',
+    precautions: [],
+    equipment: EQUIPMENT,
+    minutesADay,
+    painTolerated: 3,
+    order: 'stages',
+  });
+for (const minutesADay of [10, 20, 40])
+  console.log(
+    `programme of ${DRILLS.length} drills for ${made(minutesADay).needs.length} needs in ${minutesADay} min a day: ${timed(200, () => made(minutesADay))}`,
+  );

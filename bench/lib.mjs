@@ -39,7 +39,7 @@ function send(url, method, headers, body) {
 /** Talks to the API with a session; answers the body, and its size. */
 export async function signedIn(url, who = DEMO) {
   let cookie = '';
-  const ask = async (method, path, body) => {
+  const ask = async (method, path, body, { plain = false } = {}) => {
     const { status, text, cookies } = await send(
       `${url}/api${path}`,
       method,
@@ -47,7 +47,7 @@ export async function signedIn(url, who = DEMO) {
       body && JSON.stringify(body),
     );
     cookie = cookies[0]?.split(';')[0] ?? cookie;
-    return { status, text, body: text ? JSON.parse(text) : null };
+    return { status, text, body: text && !plain ? JSON.parse(text) : null };
   };
   const api = async (method, path, body) => {
     const { status, text, body: answer } = await ask(method, path, body);

@@ -24,11 +24,13 @@ await main(async () => {
   const { firstScreenBytes } = await import('../bench/bytes.mjs');
   const { benchGrowth } = await import('../bench/growth.mjs');
   const { benchKilled } = await import('../bench/killed.mjs');
+  const { benchPapers } = await import('../bench/papers.mjs');
   const { auditSignIn } = await import('../bench/audit.mjs');
   const { benchProgressPage } = await import('../bench/progress-page.mjs');
   const { benchBootstrap } = await import('../bench/bootstrap.mjs');
   const stack = await startStack();
   try {
+    await benchPapers(stack);
     await benchSave(stack);
     const { output } = await run(process.execPath, ['--import', 'tsx', inRoot('bench/progress-series.ts')], { quiet: true });
     const { tiles, drawn } = await benchProgressPage(stack, JSON.parse(output));

@@ -6,6 +6,7 @@ const PROJECTS = [
   'core/tsconfig.spec.json',
   'contract/tsconfig.json',
   'contract/tsconfig.spec.json',
+  'files/tsconfig.json',
   'cli/tsconfig.json',
   'server/tsconfig.json',
   'e2e/tsconfig.json',

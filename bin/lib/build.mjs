@@ -22,7 +22,7 @@ export const buildWeb = () =>
   );
 
 export const buildServer = () =>
-  needBuild('server', [...SHARED, 'server/src', 'server/tsconfig.json'], inRoot('server/dist/main.js'), () =>
+  needBuild('server', [...SHARED, 'files/src', 'server/src', 'server/tsconfig.json'], inRoot('server/dist/main.js'), () =>
     run(
       'npx',
       [
@@ -39,6 +39,7 @@ export const buildServer = () =>
         '--alias:@dial-gauge/core/terms=../core/src/terms.ts',
         '--alias:@dial-gauge/core=../core/src/index.ts',
         '--alias:@dial-gauge/contract=../contract/src/index.ts',
+        '--alias:@dial-gauge/files=../files/src/index.ts',
         '--sourcemap',
         '--outdir=dist',
         '--log-level=warning',

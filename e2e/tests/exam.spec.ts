@@ -125,7 +125,9 @@ test('a patient is added, and an empty record teaches', async ({ page, stack }) 
   await page.getByRole('option', { name: 'Hip', exact: true }).click();
   await startMeasuring(page);
   await page.getByRole('link', { name: 'Judge' }).click();
-  await expect(page.getByText('Nothing is measured yet')).toBeVisible();
+  await expect(page.getByText('Nothing is measured or screened yet')).toBeVisible();
+  await page.getByRole('link', { name: 'Screen' }).click();
+  await expect(page.getByText('Nothing to screen yet')).toBeVisible();
   await page.getByRole('link', { name: 'Progress' }).click();
-  await expect(page.getByText('Nothing is measured yet')).toBeVisible();
+  await expect(page.getByText('Nothing is measured or screened yet')).toBeVisible();
 });

@@ -70,8 +70,8 @@ test('two examiners see each other’s readings, and neither overwrites the othe
   await other.getByLabel('left hip flexion, active: 118 degrees').click();
   await other.keyboard.press('p');
   await other.keyboard.type('3');
-  await other.keyboard.press('Enter');
-  await expect(other.getByText('sending …')).toBeHidden();
+  // Not only sent: the server has it before the other one writes.
+  await Promise.all([other.waitForResponse((answer) => answer.url().endsWith('/remarks') && answer.ok()), other.keyboard.press('Enter')]);
 
   await page.keyboard.press('p');
   await page.keyboard.type('6');

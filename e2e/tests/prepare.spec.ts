@@ -55,6 +55,7 @@ test('a knee-replacement visit: limits, plan, two turns, a limit passed, and tro
 
   await test.step('network cut for ten readings, server killed and started again, tab reloaded: all there, once', async () => {
     await expect(where).toContainText('right Knee extension · active');
+    await allSaved(page, 1);
     await context.setOffline(true);
     for (const reading of ['0', '-6', '2', '-4', '126', '92']) await hold(page, reading);
     // Passive bending goes past the surgeon's limit: it asks why.

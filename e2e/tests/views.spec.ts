@@ -21,6 +21,43 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await page.keyboard.press('g');
     await expect(page.getByRole('dialog').getByRole('radio').first()).toBeVisible();
   },
+  screen: (page, stack) => openVisit(page, stack, 'Screen', 'dg-scene svg', /Ottoline Reeve/, 1),
+  'a circle': async (page, stack) => {
+    await openVisit(page, stack, 'Screen', 'dg-screen-sheet li', /Tamsin Okonjo-Vale/);
+    await page.goto(`${page.url()}?screen=jointCircles&item=hip`);
+    await expect(page.locator('dg-circle-ring svg')).toBeVisible();
+    await page.getByLabel('cut off from').selectOption('4');
+    await page.getByRole('button', { name: 'leave out …' }).click();
+  },
+  'what screens came to': async (page, stack) => {
+    await openVisit(page, stack, 'Screen', 'dg-scene svg', /Ottoline Reeve/, 1);
+    await page.getByRole('button', { name: 'results' }).click();
+    await expect(page.locator('dg-screen-results table')).toBeVisible();
+  },
+  'what limits it': async (page, stack) => {
+    await openVisit(page, stack, 'Screen', 'dg-scene svg', /Ottoline Reeve/, 1);
+    await page.goto(page.url().replace('/screen', '/limits'));
+    await expect(page.locator('.box.question').first()).toBeVisible();
+  },
+  class: async (page, stack) => {
+    await signIn(page, stack);
+    await page.getByRole('link', { name: 'Class', exact: true }).click();
+    for (const name of ['Ottoline', 'Tamsin']) await page.locator('.people li', { hasText: name }).getByRole('checkbox').check();
+    await page.getByRole('button', { name: 'Begin with 2 people' }).click();
+    await expect(page.locator('.grid')).toBeVisible();
+    await page.getByRole('group', { name: 'Ottoline Reeve', exact: true }).getByRole('button', { name: 'short' }).click();
+  },
+  screens: async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/screens`);
+    await page.getByText('Ready for load').click();
+    await expect(page.getByLabel('Threshold of Knee to wall')).toBeVisible();
+  },
+  'a sheet for at home': async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/screens/loadingReadiness/at-home`);
+    await expect(page.locator('dg-scene svg').first()).toBeVisible();
+  },
   judge: (page, stack) => openVisit(page, stack, 'Judge', 'dg-findings details'),
   'the evidence of a figure': async (page, stack) => {
     await openVisit(page, stack, 'Judge', 'dg-findings details');
@@ -61,6 +98,44 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await expect(page.getByRole('dialog')).toContainText('Finish on worse?');
   },
   progress: (page, stack) => openVisit(page, stack, 'Progress', 'canvas'),
+  decide: async (page, stack) => {
+    await openVisit(page, stack, 'Decide', 'dg-pose-figure');
+    for (const summary of await page.locator('.program details:visible > summary').all()) await summary.click();
+    await expect(page.getByText('It should move').first()).toBeVisible();
+  },
+  report: async (page, stack) => {
+    await openVisit(page, stack, 'Report', 'dg-sheet', /Corin Hathersage/, 8);
+    await page.getByRole('button', { name: 'Make a page' }).click();
+    await expect(page.locator('.made svg')).toBeVisible();
+    await page.getByRole('button', { name: /^the patient/ }).click();
+    await expect(page.locator('dg-sheet dg-pose-figure').first()).toBeVisible();
+  },
+  'the person’s own page': async (page, stack) => {
+    await openVisit(page, stack, 'Report', 'dg-sheet', /Corin Hathersage/, 8);
+    await page.getByRole('button', { name: 'Make a page' }).click();
+    const link = await page.locator('.made .link').innerText();
+    const code = await page.locator('.made .code').innerText();
+    await page.goto(link);
+    await page.getByLabel('Code').fill(code);
+    await page.getByRole('button', { name: 'Open my page' }).click();
+    for (const summary of await page.locator('summary').all()) await summary.click();
+    await page
+      .getByRole('button', { name: /^Done: / })
+      .first()
+      .click();
+    await page.getByRole('button', { name: 'Save this day' }).click();
+    await expect(page.locator('.state')).toHaveText('saved');
+  },
+  'old readings': async (page, stack) => {
+    await signIn(page, stack);
+    await page.getByRole('link', { name: /Odalys Brandt/ }).click();
+    await page.getByRole('link', { name: 'Bring in old readings' }).click();
+    await page
+      .getByLabel('or paste the table')
+      .fill('Date\tL knee flexion active\tL knee extension active\n3.4.2025\t90\t-5\n4.4.2025\tnone\t0');
+    await page.getByRole('button', { name: 'Read the pasted table' }).click();
+    await expect(page.getByRole('heading', { name: /cells cannot be read/ })).toBeVisible();
+  },
   'a goal': async (page, stack) => {
     await openVisit(page, stack, 'Progress', 'canvas');
     await page.getByRole('button', { name: 'Set the goal' }).click();
