@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Page, type Request } from '@playwright/test';
 import { startStack, type Stack } from '../bin/lib/stack.mjs';
 
 export const DEMO = { email: 'wren@saltmarsh.example', password: 'tide-and-table' };
@@ -8,8 +8,24 @@ export const DEMO = { email: 'wren@saltmarsh.example', password: 'tide-and-table
 export const COLLEAGUE = { email: 'rook@saltmarsh.example', password: 'tide-and-table' };
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-/** One server and one database for all tests of a run; a failed test begins new ones. */
+/** One server and one database for all tests of a run; a failed test begins new ones. A failure tells what was asked of the server last. */
 export const test = base.extend<object, { stack: Stack }>({
+  page: async ({ page }, use, info) => {
+    const asked = new Map<Request, string>();
+    const since = Date.now();
+    const note = (request: Request, how: string) => {
+      if (!request.url().includes('/api/')) return;
+      const [at] = (asked.get(request) ?? `${((Date.now() - since) / 1000).toFixed(1)} s`).split(':');
+      asked.set(request, `${at}: ${request.method()} ${new URL(request.url()).pathname} ${how}`);
+    };
+    page.on('request', (request) => note(request, 'not answered'));
+    page.on('response', (response) => note(response.request(), `${response.status()}`));
+    page.on('requestfailed', (request) => note(request, request.failure()?.errorText ?? 'failed'));
+    page.on('pageerror', ({ message }) => console.log(`In the page: ${message}`));
+    await use(page);
+    if (info.status !== info.expectedStatus)
+      await info.attach('asked of the server', { body: [...asked.values()].slice(-30).join('\n'), contentType: 'text/plain' });
+  },
   stack: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixture's needs from this pattern
     async ({}, use) => {

@@ -3,6 +3,8 @@ export * from './assessment-file.js';
 export * from './catalogue-ids.js';
 export * from './clinic.js';
 export * from './described.js';
+export * from './dose.js';
+export * from './drills.js';
 export * from './episode-view.js';
 export * from './episodes.js';
 export * from './explain.js';

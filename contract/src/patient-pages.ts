@@ -33,8 +33,10 @@ export type LoggedDayView = z.infer<typeof LoggedDayView>;
 /** Where a drill stands on its ladder. */
 export const StepView = z.object({
   given: z.string(),
+  givenName: z.string(),
   side: z.string(),
   drill: z.string(),
+  drillName: z.string(),
   move: z.enum(['up', 'down', 'stay']) satisfies z.ZodType<LadderMove>,
   words: z.string(),
   /** The day the last step follows from. */

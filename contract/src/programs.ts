@@ -1,6 +1,8 @@
-import { DRILLS, EQUIPMENT, findDrill, MOST_DRILLS, PROGRAM_ORDERS, type DrillMemory } from '@dial-gauge/core';
+import { DRILLS, EQUIPMENT, findDrill, isOwnDrill, MOST_DRILLS, PROGRAM_ORDERS, type DrillMemory } from '@dial-gauge/core';
 import * as z from 'zod';
 import { described } from './described.js';
+import { Dose } from './dose.js';
+import { OwnDrillView } from './drills.js';
 import { eachOnce } from './each-once.js';
 import { EpisodeView } from './episode-view.js';
 import { AnyDay, Day, Id } from './ids.js';
@@ -17,33 +19,25 @@ export const ProgramChoices = z.strictObject({
 });
 export type ProgramChoices = z.infer<typeof ProgramChoices>;
 
-/** How much and how often, as it may be given. */
-export const Dose = z
-  .strictObject({
-    sets: z.int().min(1).max(10),
-    reps: z.int().min(1).max(100).nullable(),
-    seconds: z.int().min(1).max(1800).nullable(),
-    timesADay: z.int().min(1).max(12),
-    daysAWeek: z.int().min(1).max(7),
-  })
-  .superRefine(({ reps, seconds }, context) => {
-    if (reps === null && seconds === null)
-      context.addIssue({ code: 'custom', path: ['reps'], message: 'is missing beside seconds; allowed: repetitions, seconds, or both' });
-  });
-
 const DRILL_SIDES = ['left', 'right', 'both', 'midline'] as const;
 
 /** One drill as it is given. */
 export const GivenDrill = z
   .strictObject({
     drill: z.string().max(80),
+    /** Of a drill of the clinic’s own: which one of it. */
+    version: z.int().min(1).max(100_000).optional(),
     side: z.enum(DRILL_SIDES),
     dose: Dose,
     /** Own words for the person; empty where the drill's own do. */
     words: z.string().trim().max(400).default(''),
   })
-  .superRefine(({ drill: id, side }, context) => {
+  .superRefine(({ drill: id, side, version }, context) => {
     const refuse = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
+    if (isOwnDrill(id) !== (version !== undefined))
+      return refuse('version', version === undefined ? `is missing; allowed: the version of ${id}` : `is not had by ${id}; allowed: none`);
+    // Whether the clinic has it, its server knows.
+    if (isOwnDrill(id)) return;
     const drill = findDrill(id);
     if (!drill) return refuse('drill', `"${id}" is no drill; allowed: ${DRILLS.map((one) => one.id).join(', ')}`);
     const allowed = drill.sides === 'none' ? ['midline'] : ['left', 'right', 'both'];
@@ -74,6 +68,7 @@ export const ProgramView = z.object({
   drills: z.array(
     z.looseObject({
       drill: z.string(),
+      version: z.int().optional(),
       side: z.enum(DRILL_SIDES),
       dose: z.object({
         sets: z.number(),
@@ -103,6 +98,8 @@ export const ProgramsView = z.object({
   before: ProgramView.nullable(),
   /** Drills that were being done when this visit began, each with the day since which it has been given without a break. */
   running: z.array(z.object({ drill: z.string(), side: z.enum(DRILL_SIDES), since: AnyDay })),
+  /** Drills of the clinic: each as it stands, and as it was where that was given. */
+  own: z.array(OwnDrillView),
   /** What drills did in retests so far. */
   memory: z.array(described<DrillMemory>(z.looseObject({ drill: z.string() }))),
 });

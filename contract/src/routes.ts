@@ -1,5 +1,6 @@
 import { ACCOUNT } from './account.js';
 import { CLINIC } from './clinic.js';
+import { DRILL_LIST } from './drills.js';
 import { EPISODES } from './episodes.js';
 import { GOALS } from './goals.js';
 import { JUDGEMENT } from './judgement.js';
@@ -26,6 +27,7 @@ export const RESOURCES = {
   readings: READINGS,
   judgement: JUDGEMENT,
   goals: GOALS,
+  drills: DRILL_LIST,
   programs: PROGRAMS,
   patientPages: PATIENT_PAGES,
   past: PAST,

@@ -38,6 +38,7 @@ export * from './error/index.js';
 export { evaluationReport, type EvaluationReport } from './exchange/report.js';
 export { planReport } from './exchange/plan-report.js';
 export { reliabilityReport, studyFromRows, type RefusedStudyCell, type StudyRowsReading } from './exchange/study-rows.js';
+export { DRILL_COLUMNS, drillsFromRows, drillsToRows, type DrillReading, type RefusedDrillCell } from './exchange/drill-rows.js';
 export { normSetFromRows, normSetToRows, type NormRowsReading, type RefusedCell } from './exchange/norm-rows.js';
 export * from './finding/index.js';
 export { measure, summarise, type MeasuredValue } from './measurement.js';

@@ -72,12 +72,15 @@ test('a visit goes out as FHIR, into another record, and says the same there', a
   await page.goto(`${stack.url}/caseload`);
   await page.getByRole('button', { name: /Add patient|Go on adding/ }).click();
   const dialog = page.getByRole('dialog');
+  // Open to its end: what is pressed while it still grows may be somewhere else by then.
+  await expect(dialog.getByLabel('Given name')).toBeFocused();
   await dialog.getByLabel('Given name').fill('Perpetua');
   await dialog.getByLabel('Family name').fill('Elsewhere');
   await dialog.getByLabel('Complaint').fill('sent on with her visit');
   await dialog
     .getByLabel(/Comes from another clinic/)
     .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from('{"resourceType":"Bundle"}') });
+  await expect(dialog).toContainText('broken.json says birth date, sex and side');
   await dialog.getByRole('button', { name: 'Take over' }).click();
   await expect(dialog).toContainText('entry is missing; allowed: a list of entries');
   await dialog.getByRole('button', { name: 'Without the file' }).click();

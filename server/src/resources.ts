@@ -1,5 +1,6 @@
 import { account } from './account/index.js';
 import { clinic } from './clinic/index.js';
+import { drills } from './drills/index.js';
 import { episodes } from './episodes/index.js';
 import { goals } from './goals/index.js';
 import { norms } from './norms/index.js';
@@ -28,6 +29,7 @@ export const RESOURCES: readonly Resource[] = [
   readings,
   signing,
   goals,
+  drills,
   programs,
   patientPages,
   past,

@@ -23,6 +23,7 @@ import type { Motion, Protocol } from './types.js';
 import { WRIST } from './wrist.js';
 
 export { drawFigure, drawScene, type Drawing } from './figure/draw.js';
+export { SCENES } from './figure/scenes.js';
 export { placementLines, type TechniqueLine } from './technique.js';
 export { POSITION_WORDS } from './define.js';
 export {

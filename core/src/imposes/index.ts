@@ -1,3 +1,4 @@
+export { imposedByPosition, inPosition } from './positions.js';
 export { declaredInVain, directionOf, imposedBy, imposesOf, jointOf, type DoneRow } from './table.js';
 export { bothTouched, touchOf, touchOfItems, type Touch, type Trait } from './touch.js';
 export type { Bears, ImposedBy, ImposedLimb, ImposedLoad, Imposition, JointMotion, Moves } from './types.js';

@@ -1,4 +1,5 @@
-import { allowedDoing, type Allowed, type Precaution } from '../precaution/index.js';
+import { findMotion, isJoint } from '../catalogue/index.js';
+import { allowedDoing, holdsOn, type Allowed, type Precaution } from '../precaution/index.js';
 import type { IsoDate, MotionId, Side } from '../terms.js';
 import type { Judgement } from '../finding/index.js';
 import { kindOf } from '../finding/index.js';
@@ -197,7 +198,7 @@ const limbsOf = (side: DrillSide): readonly Side[] =>
 
 /** The precaution that speaks against a drill on a side, or on one of both. A drill is not read and cannot be stopped at a limit: whatever is not free is out. */
 export function forbiddenDrill(
-  { imposes, mode }: Drill,
+  { imposes, mode, serves }: Drill,
   side: DrillSide,
   precautions: readonly Precaution[],
   on: IsoDate,
@@ -205,9 +206,15 @@ export function forbiddenDrill(
   for (const limb of side === 'both' ? (['left', 'right'] as const) : [side]) {
     const allowed = allowedDoing({ imposes, side: limb, mode }, precautions, on);
     if (allowed.kind !== 'free') return allowed;
+    // A length, a distance, a force or a stance that is limited is not worked on: nothing of it names a joint.
+    const by = precautions.find((one) => serves.includes(one.motion) && !isOfJoint(one.motion) && holdsOn(one, on) && isOn(one, limb));
+    if (by) return { kind: 'forbidden', by, row: null };
   }
   return null;
 }
+
+const isOfJoint = (id: MotionId): boolean => isJoint(findMotion(id)?.joint ?? 'check');
+const isOn = ({ side }: Precaution, limb: Side): boolean => side === undefined || side === limb || side === 'midline' || limb === 'midline';
 
 /** What speaks against a drill on a side: precautions, what is too mobile, what hurts or has to be looked at, and healing. */
 function againstOneSide(

@@ -1,5 +1,5 @@
 import { findMotion, protocolOfId } from '../catalogue/index.js';
-import { imposedBy, type DoneRow } from '../imposes/index.js';
+import { imposedBy, inPosition, type DoneRow } from '../imposes/index.js';
 import { COMMON_PRACTICE, type Mode, type MotionId, type Position } from '../terms.js';
 import type { Dose, Drill, DrillStage, Equipment, Moves, NotWith, Pose } from './types.js';
 
@@ -45,8 +45,11 @@ export const hold = (seconds: number, sets = 2, timesADay = 1, daysAWeek = 7): D
 export const scene = (id: string): Pose => ({ scene: id });
 export const turned = (protocol: string, value: number): Pose => ({ protocol, value });
 
+/** Muscles or a hand. */
+export const usualMode = (stage: DrillStage): Mode => (stage === 'activate' || stage === 'load' ? 'active' : 'passive');
+
 /** What a stage asks for where a drill says nothing else. @see common practice, no source */
-const USUAL: Readonly<Record<DrillStage, NotWith & { readonly stop: string }>> = {
+export const USUAL: Readonly<Record<DrillStage, NotWith & { readonly stop: string }>> = {
   free: { lax: true, pain: null, healingWeeks: 2, stop: 'Stop at sharp pain, tingling or numbness.' },
   mobilise: { lax: true, pain: null, healingWeeks: 0, stop: 'A pull may be felt. Stop at sharp pain, a pinch or a block.' },
   lengthen: { lax: true, pain: 3, healingWeeks: 6, stop: 'A stretch may be felt. Stop at pain, tingling or numbness.' },
@@ -69,7 +72,7 @@ function movesOf(id: string, moves: DrillSpec['moves'], mode: Mode): Moves[] {
 export function defineDrills(specs: readonly DrillSpec[]): Drill[] {
   return specs.map((spec) => {
     const { stop, ...usual } = USUAL[spec.stage];
-    const mode = spec.mode ?? (spec.stage === 'activate' || spec.stage === 'load' ? 'active' : 'passive');
+    const mode = spec.mode ?? usualMode(spec.stage);
     for (const id of spec.serves) if (!findMotion(id)) throw new RangeError(`${spec.id} serves "${id}", which the catalogue does not hold`);
     return {
       id: spec.id,
@@ -86,7 +89,7 @@ export function defineDrills(specs: readonly DrillSpec[]): Drill[] {
       easier: spec.easier ?? null,
       harder: spec.harder ?? null,
       mode,
-      imposes: imposedBy(spec.id, spec.imposes),
+      imposes: inPosition(spec.at, imposedBy(spec.id, spec.imposes)),
       notWith: { ...usual, ...spec.notWith },
       stop: spec.stop ?? stop,
       moves: movesOf(spec.id, spec.moves, mode),

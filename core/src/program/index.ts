@@ -10,7 +10,7 @@ export {
   type NotGiven,
   type NotGivenWhy,
 } from './choose.js';
-export { defineDrills, type DrillSpec } from './define.js';
+export { defineDrills, USUAL as USUAL_OF_STAGE, usualMode, type DrillSpec } from './define.js';
 export { doseWords, minutesOf, sidesCounted } from './dose.js';
 export {
   LADDERS,
@@ -25,6 +25,19 @@ export {
 } from './ladder.js';
 export { LEAVE_RULES, leaveFor, type Leave, type LeaveRule } from './leave.js';
 export { DRILLS, findDrill } from './list.js';
+export {
+  asDrill,
+  drillsWith,
+  isOwnDrill,
+  laddersWith,
+  OWN_DRILL_ID,
+  ownBeside,
+  ownDrillId,
+  unsaid,
+  type OwnDrill,
+  type OwnDrillVersion,
+} from './own.js';
+export { drillProblems, type DrillProblem } from './own-check.js';
 export { walkedWords, walkLadder, type NotGone, type Walked, type WalkGround } from './walk.js';
 export { slopesOf, unchangedSince, type Running } from './pace.js';
 export { drawPoses, type DrawnPoses } from './poses.js';

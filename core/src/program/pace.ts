@@ -4,8 +4,9 @@ import { compareDays, weeksBetween } from '../days.js';
 import { changeAt, isMoving, type ProgressSeries } from '../progress/index.js';
 import type { IsoDate } from '../terms.js';
 import type { DrillSide } from './choose.js';
-import { findDrill } from './list.js';
+import { DRILLS, findDrill } from './list.js';
 import type { Unchanged } from './program.js';
+import type { Drill } from './types.js';
 
 /** A drill that is being done, and since when without a break. */
 export interface Running {
@@ -30,10 +31,15 @@ export function slopesOf(series: readonly ProgressSeries[]): ReadonlyMap<Measure
  * from the last reading before they began to the newest one. A goal that is
  * reached, and a motion that was not measured again, say nothing.
  */
-export function unchangedSince(series: readonly ProgressSeries[], running: readonly Running[], on: IsoDate): Unchanged[] {
+export function unchangedSince(
+  series: readonly ProgressSeries[],
+  running: readonly Running[],
+  on: IsoDate,
+  drills: readonly Drill[] = DRILLS,
+): Unchanged[] {
   const found = new Map<string, Unchanged>();
   for (const { drill: id, side, since } of running) {
-    const drill = findDrill(id);
+    const drill = findDrill(id, drills);
     if (!drill) continue;
     for (const one of series) {
       const isServed = drill.serves.includes(one.motion) && (side === 'both' || side === 'midline' || one.side === side);

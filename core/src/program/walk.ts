@@ -6,7 +6,7 @@ import { say } from '../words/say.js';
 import { forbiddenDrill, type DrillSide } from './choose.js';
 import { LADDERS, ladderOf, ladderWords, nextStep, type Ladder, type LadderStep, type LoggedDay } from './ladder.js';
 import { findDrill } from './list.js';
-import type { Equipment } from './types.js';
+import type { Drill, Equipment } from './types.js';
 
 /** Why a step is not gone although what was logged would allow it. */
 export type NotGone = 'forbidden' | 'healing' | 'equipment';
@@ -32,6 +32,8 @@ export interface WalkGround {
   readonly tolerated: number;
   readonly operation?: Operation;
   readonly on: IsoDate;
+  /** The drills there are: those that ship, or those of a clinic. */
+  readonly drills?: readonly Drill[];
 }
 
 /**
@@ -65,8 +67,8 @@ export function walkLadder(given: string, days: readonly LoggedDay[], ground: Wa
   return { given, drill, last, next, rests: next.why === 'at-the-bottom' || isForbidden(drill, ground) };
 }
 
-function isForbidden(id: string, { side, precautions, on }: WalkGround): boolean {
-  const drill = findDrill(id);
+function isForbidden(id: string, { side, precautions, on, drills }: WalkGround): boolean {
+  const drill = findDrill(id, drills);
   return !drill || forbiddenDrill(drill, side, precautions, on) !== null;
 }
 
@@ -80,9 +82,9 @@ function isWorse(days: readonly LoggedDay[]): boolean {
 }
 
 function notGone(id: string, ground: WalkGround): NotGone | null {
-  const { equipment, operation, on } = ground;
+  const { equipment, operation, on, drills } = ground;
   if (isForbidden(id, ground)) return 'forbidden';
-  const drill = findDrill(id)!;
+  const drill = findDrill(id, drills)!;
   if (operation && weeksSince(operation.on, on) < drill.notWith.healingWeeks) return 'healing';
   return drill.equipment.some((piece) => !equipment.includes(piece)) ? 'equipment' : null;
 }

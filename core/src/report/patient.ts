@@ -1,6 +1,6 @@
 import { findMotion } from '../catalogue/index.js';
 import { isGain, isLoss } from '../finding/index.js';
-import { findDrill, leaveFor } from '../program/index.js';
+import { DRILLS, findDrill, leaveFor, type Drill } from '../program/index.js';
 import type { ProgressSeries } from '../progress/index.js';
 import { dayWords, say, sayCount, upper } from '../words/say.js';
 import { footOf } from './referrer.js';
@@ -23,7 +23,7 @@ export function patientReport(facts: ReportFacts): Report {
     blocks: [
       ...progressBlocks(facts),
       ...aims(facts),
-      ...(program ? drills(program.drills) : noDrills()),
+      ...(program ? drills(program.drills, program.known) : noDrills()),
       ...leave(facts),
       { kind: 'heading', text: say('Stop and call us') },
       {
@@ -134,14 +134,14 @@ function aims({ series }: ReportFacts): Block[] {
 
 const noDrills = (): Block[] => [{ kind: 'paragraph', tone: 'quiet', text: say('You have no drills from us yet.') }];
 
-function drills(given: readonly ReportedDrill[]): Block[] {
-  const blocks = given.flatMap((one) => drillBlock(one) ?? []);
+function drills(given: readonly ReportedDrill[], known?: readonly Drill[]): Block[] {
+  const blocks = given.flatMap((one) => drillBlock(one, known) ?? []);
   return blocks.length === 0 ? [] : [{ kind: 'heading', text: say('What to do') }, ...blocks];
 }
 
 /** A drill as the person is told it; undefined for one that this version does not know. */
-export function drillBlock({ drill: id, side, dose, words }: ReportedDrill): DrillBlock | undefined {
-  const drill = findDrill(id);
+export function drillBlock({ drill: id, side, dose, words }: ReportedDrill, known: readonly Drill[] = DRILLS): DrillBlock | undefined {
+  const drill = findDrill(id, known);
   if (!drill) return undefined;
   const where = plainSide(side);
   return {

@@ -149,7 +149,7 @@ export function plan({ program }: ReportFacts): Block[] {
       { kind: 'heading', text: say('Plan') },
       { kind: 'paragraph', text: say('No programme was given at this visit.') },
     ];
-  const { drills, recheckOn, note, by, on } = program;
+  const { drills, known, recheckOn, note, by, on } = program;
   return [
     { kind: 'heading', text: say('Plan') },
     { kind: 'paragraph', tone: 'quiet', text: say('Given on {day} by {who}.', { day: dayWords(on), who: by }) },
@@ -158,7 +158,7 @@ export function plan({ program }: ReportFacts): Block[] {
           {
             kind: 'list',
             items: drills.map(({ drill, side, dose }) =>
-              [findDrill(drill)?.name ?? drill, drillSideWords(side), doseWords(dose)].filter(Boolean).join(', '),
+              [findDrill(drill, known)?.name ?? drill, drillSideWords(side), doseWords(dose)].filter(Boolean).join(', '),
             ),
           } as const,
         ]

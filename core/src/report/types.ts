@@ -2,7 +2,7 @@ import type { Judgement } from '../finding/index.js';
 import type { Precaution } from '../precaution/precaution.js';
 import type { Operation } from '../course/index.js';
 import type { ProgressSeries } from '../progress/index.js';
-import type { Dose, DrillSide, Pose } from '../program/index.js';
+import type { Dose, Drill, DrillSide, Pose } from '../program/index.js';
 import type { InvolvedSide, IsoDate } from '../terms.js';
 
 /** For whom a page is written. */
@@ -40,6 +40,8 @@ export interface ReportFacts {
   readonly firstOn: IsoDate;
   readonly program: {
     readonly drills: readonly ReportedDrill[];
+    /** The drills there were for the clinic then; those that ship where it is left out. */
+    readonly known?: readonly Drill[];
     readonly recheckOn: IsoDate;
     readonly note: string;
     readonly by: string;

@@ -9,6 +9,7 @@ import { Screens1700000000008 } from './0008-screens.js';
 import { ScreenPlan1700000000009 } from './0009-screen-plan.js';
 import { Programs1700000000010 } from './0010-programs.js';
 import { PatientPages1700000000011 } from './0011-patient-pages.js';
+import { Drills1700000000013 } from './0013-drills.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -25,4 +26,5 @@ export const MIGRATIONS = [
   Programs1700000000010,
   PatientPages1700000000011,
   Past1700000000012,
+  Drills1700000000013,
 ];

@@ -1,6 +1,6 @@
 import { NORMS } from '@dial-gauge/contract';
 import { NORM_SETS, normSetFromRows, normSetToRows } from '@dial-gauge/core';
-import Papa from 'papaparse';
+import { csvRows, csvText } from '../platform/csv.js';
 import { HttpProblem } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { NormSetRow } from './entities.js';
@@ -23,7 +23,7 @@ export const norms: Resource = {
       NORMS.addNormSet,
       async (work, { body }) => {
         const installed = [...NORM_SETS, ...(await ownSetsOf(work))].map((set) => set.id);
-        const reading = normSetFromRows(parseCsv(body.csv), installed);
+        const reading = normSetFromRows(csvRows(body.csv, 'The norm set was refused'), installed);
         if (reading.ok) return addNormSet(work, reading.set);
         throw refusedCells(reading.refused);
       },
@@ -31,7 +31,7 @@ export const norms: Resource = {
     ),
     serve(NORMS.exportNormSet, async (work, { params }) => {
       const set = await normSetOf(work, params.id);
-      return { fileName: `${set.id}.csv`, csv: `${Papa.unparse(normSetToRows(set), { newline: '\r\n' })}\r\n` };
+      return { fileName: `${set.id}.csv`, csv: csvText(normSetToRows(set)) };
     }),
     serve(NORMS.removeNormSet, async (work, { params }) => {
       await removeNormSet(work, params.id);
@@ -50,20 +50,4 @@ function refusedCells(refused: readonly { line: number; column: string; message:
     `Nothing was brought in: ${lines === 1 ? 'one line is' : `${lines} lines are`} wrong${rest > 0 ? ` (${rest} more cells beyond those named)` : ''}. Correct the file and bring it in again.`,
     named.map(({ line, column, message }) => ({ path: `line ${line}, ${column}`, message })),
   );
-}
-
-/** Rows of a CSV text, commas or semicolons; a byte order mark is dropped. */
-function parseCsv(csv: string): string[][] {
-  const { data, errors } = Papa.parse<string[]>(csv.replace(/^\uFEFF/, ''), { delimitersToGuess: [',', ';', '\t'], skipEmptyLines: false });
-  // A lone last newline makes one empty row; quotes that do not close are the one thing that stops a reading.
-  const broken = errors.find((error) => error.type === 'Quotes');
-  if (broken) {
-    throw new HttpProblem(422, 'The norm set was refused', 'Nothing was brought in. Correct the file and bring it in again.', [
-      {
-        path: `line ${(broken.row ?? 0) + 1}`,
-        message: 'has a quotation mark that does not close; allowed: text between two, doubled inside',
-      },
-    ]);
-  }
-  return data;
 }

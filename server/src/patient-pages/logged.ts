@@ -1,6 +1,7 @@
-import { operationOf, type EpisodeView, type LoggedDayView, type ProgramView } from '@dial-gauge/contract';
-import { walkLadder, type DrillSide, type Equipment, type LoggedDay, type Walked } from '@dial-gauge/core';
+import { operationOf, type EpisodeView, type LoggedDayView } from '@dial-gauge/contract';
+import { drillsWith, laddersWith, walkLadder, type DrillSide, type Equipment, type LoggedDay, type Walked } from '@dial-gauge/core';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
+import type { StandingProgram } from '../programs/store.js';
 import { PatientDayRow } from './entities.js';
 
 /** How far back a page and its clinic look. */
@@ -26,7 +27,14 @@ export interface WalkedDrill extends Walked {
 }
 
 /** Where each drill of a programme stands, by what was logged since it was given. */
-export function walkedDrills(program: ProgramView, episode: EpisodeView, logged: readonly LoggedDayView[], today: string): WalkedDrill[] {
+export function walkedDrills(
+  program: StandingProgram,
+  episode: EpisodeView,
+  logged: readonly LoggedDayView[],
+  today: string,
+): WalkedDrill[] {
+  const drills = drillsWith(program.own);
+  const ladders = laddersWith(program.own, drills);
   const since = logged.filter(({ on }) => on >= program.at.slice(0, 10));
   return program.drills.map(({ drill, side }) => {
     const days = since.map(({ on, done, easy, pain, swelling, worse }): LoggedDay => ({
@@ -37,14 +45,20 @@ export function walkedDrills(program: ProgramView, episode: EpisodeView, logged:
       swelling,
       worse,
     }));
-    const walked = walkLadder(drill, days, {
-      side,
-      precautions: episode.precautions,
-      equipment: program.choices.equipment as Equipment[],
-      tolerated: program.choices.painTolerated,
-      operation: operationOf(episode),
-      on: today,
-    });
+    const walked = walkLadder(
+      drill,
+      days,
+      {
+        side,
+        precautions: episode.precautions,
+        equipment: program.choices.equipment as Equipment[],
+        tolerated: program.choices.painTolerated,
+        operation: operationOf(episode),
+        on: today,
+        drills,
+      },
+      ladders,
+    );
     return { ...walked, side };
   });
 }

@@ -1,5 +1,5 @@
 import type { DayLog, OwnPage } from '@dial-gauge/contract';
-import { drillBlock, findDrill, localeOf, progressSentences, speaking, walkedWords } from '@dial-gauge/core';
+import { drillBlock, drillsWith, findDrill, localeOf, progressSentences, speaking, walkedWords } from '@dial-gauge/core';
 import { Clinic } from '../clinic/entities.js';
 import { HttpProblem, refused } from '../platform/problems.js';
 import { UnitOfWork } from '../platform/unit-of-work.js';
@@ -40,6 +40,7 @@ export async function ownPage(work: UnitOfWork, key: string, locale: string): Pr
   const program = visit && (await standingProgram(own, visit.id));
   const series = visit ? (await progressView(own, visit.id)).series : [];
   const today = own.now.toISOString().slice(0, 10);
+  const known = drillsWith(program?.own ?? []);
   const walked = program ? walkedDrills(program, episodeView(episode), logged, today) : [];
   return speaking(localeOf(locale), () => {
     const { better, same, less } = progressSentences(series);
@@ -51,14 +52,17 @@ export async function ownPage(work: UnitOfWork, key: string, locale: string): Pr
       drills: walked.flatMap((one, at) => {
         const given = program!.drills[at]!;
         const isAsGiven = one.drill === one.given;
-        const drill = findDrill(one.drill);
+        const drill = findDrill(one.drill, known);
         if (!drill) return [];
-        const block = drillBlock({
-          drill: one.drill,
-          side: one.side,
-          dose: isAsGiven ? given.dose : drill.dose,
-          words: isAsGiven ? given.words : '',
-        });
+        const block = drillBlock(
+          {
+            drill: one.drill,
+            side: one.side,
+            dose: isAsGiven ? given.dose : drill.dose,
+            words: isAsGiven ? given.words : '',
+          },
+          known,
+        );
         return block ? [{ given: one.given, step: one.last ? walkedWords(one) : '', rests: one.rests, block }] : [];
       }),
       better,

@@ -1,6 +1,6 @@
 import { createHash, randomBytes, randomInt, randomUUID } from 'node:crypto';
 import type { MadePage, NewPatientPage, PatientPagesView } from '@dial-gauge/contract';
-import { walkedWords } from '@dial-gauge/core';
+import { drillsWith, findDrill, walkedWords } from '@dial-gauge/core';
 import { verify } from '@node-rs/argon2';
 import { IsNull } from 'typeorm';
 import { hashPassword } from '../account/password.js';
@@ -67,6 +67,8 @@ export async function patientPagesView(work: UnitOfWork, episodeId: string): Pro
     latestVisit(work, episodeId),
   ]);
   const program = visit && (await standingProgram(work, visit.id));
+  const known = drillsWith(program?.own ?? []);
+  const nameOf = (id: string) => findDrill(id, known)?.name ?? id;
   const names = await work.namesOf(pages.map(({ madeBy }) => madeBy));
   const opened = new Map<string, Date>();
   if (pages.length > 0) {
@@ -86,8 +88,10 @@ export async function patientPagesView(work: UnitOfWork, episodeId: string): Pro
     logged,
     steps: (program ? walkedDrills(program, episodeView(episode), logged, today) : []).map((walked) => ({
       given: walked.given,
+      givenName: nameOf(walked.given),
       side: walked.side,
       drill: walked.drill,
+      drillName: nameOf(walked.drill),
       move: walked.last?.move ?? 'stay',
       words: walkedWords(walked),
       on: walked.last?.on ?? null,

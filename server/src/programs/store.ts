@@ -1,5 +1,6 @@
 import type { NewProgram, ProgramsView, ProgramView } from '@dial-gauge/contract';
-import { findDrill, forbiddenDrill, forbiddenWords } from '@dial-gauge/core';
+import { drillsWith, findDrill, forbiddenDrill, forbiddenWords, isOwnDrill, ownBeside, type Drill, type OwnDrill } from '@dial-gauge/core';
+import { versionsBeside } from '../drills/store.js';
 import { Episode } from '../episodes/entities.js';
 import { refused } from '../platform/problems.js';
 import type { Names, UnitOfWork } from '../platform/unit-of-work.js';
@@ -29,14 +30,24 @@ export async function programsView(work: UnitOfWork, visitId: string): Promise<P
     given: own.map((one) => programView(one, names)),
     before: before ? programView(before, names) : null,
     running: runningOf(earlier),
+    own: await versionsBeside(
+      work,
+      all.flatMap(({ drills }) => drills),
+    ),
     memory: await drillMemory(work, visitId, setting),
   };
 }
 
+/** A programme with the clinic's drills as they were when it was given. */
+export interface StandingProgram extends ProgramView {
+  readonly own: readonly OwnDrill[];
+}
+
 /** The one that holds at a visit: given there, or at one before it. */
-export async function standingProgram(work: UnitOfWork, visitId: string): Promise<ProgramView | null> {
-  const { given, before } = await programsView(work, visitId);
-  return given.at(-1) ?? before;
+export async function standingProgram(work: UnitOfWork, visitId: string): Promise<StandingProgram | null> {
+  const { given, before, own } = await programsView(work, visitId);
+  const program = given.at(-1) ?? before;
+  return program && { ...program, own: ownBeside(own, program.drills) };
 }
 
 const programView = (
@@ -93,16 +104,35 @@ export async function giveProgram(work: UnitOfWork, visitId: string, { id, choic
   const visit = there ? await work.one(Visit, visitId, 'visit') : await openVisit(work, visitId, 'pessimistic_write');
   if (!there) {
     if (recheckOn <= visit.assessedOn) throw refused('recheckOn', `lies before the next day; allowed: after ${visit.assessedOn}`);
-    mustBeAllowed(await work.one(Episode, visit.episodeId, 'episode of care'), visit, drills);
+    mustBeAllowed(await work.one(Episode, visit.episodeId, 'episode of care'), visit, drills, await drillsToGive(work, drills));
   }
   const number = 1 + (await manager.countBy(ProgramRow, { clinicId, visitId }));
   const row: ProgramRow = { id, clinicId, visitId, number, choices, drills, recheckOn, note, givenBy: caller.userId, givenAt: now };
   await work.insertFact(ProgramRow, row, 'programme', ['visitId', 'choices', 'drills', 'recheckOn', 'note']);
 }
 
-function mustBeAllowed({ precautions }: Episode, { assessedOn }: Visit, drills: NewProgram['drills']): void {
+/** Every drill that is to be given, in the version that is meant. One of the clinic's own has to be there and in use. */
+async function drillsToGive(work: UnitOfWork, given: NewProgram['drills']): Promise<readonly Drill[]> {
+  const versions = await versionsBeside(work, given);
+  const known = drillsWith(ownBeside(versions, given));
+  given.forEach(({ drill: id, side, version }, at) => {
+    if (!isOwnDrill(id)) return;
+    const refuse = (field: string, message: string) => refused(`drills.${at}.${field}`, message);
+    const ofIt = versions.filter(({ drill }) => drill.id === id);
+    if (ofIt.length === 0) throw refuse('drill', `"${id}" is no drill of this clinic; allowed: one of the list of drills`);
+    if (!ofIt.some(({ drill }) => drill.version === version))
+      throw refuse('version', `${version} is no version of ${id}; allowed: one that was kept`);
+    const newest = ofIt.reduce((a, b) => (b.drill.version > a.drill.version ? b : a));
+    if (!newest.inUse) throw refuse('drill', `${newest.drill.name} was taken out of use; allowed: a drill that is in use`);
+    const allowed = findDrill(id, known)!.sides === 'none' ? ['midline'] : ['left', 'right', 'both'];
+    if (!allowed.includes(side)) throw refuse('side', `"${side}" does not fit ${id}; allowed: ${allowed.join(', ')}`);
+  });
+  return known;
+}
+
+function mustBeAllowed({ precautions }: Episode, { assessedOn }: Visit, drills: NewProgram['drills'], known: readonly Drill[]): void {
   drills.forEach(({ drill: id, side }, at) => {
-    const drill = findDrill(id)!;
+    const drill = findDrill(id, known)!;
     const forbidden = forbiddenDrill(drill, side, precautions ?? [], assessedOn);
     if (!forbidden) return;
     throw refused(

@@ -1,8 +1,8 @@
-import { operationOf, type JudgementView, type ProgramView, type ProgressView } from '@dial-gauge/contract';
-import { draftSummary, type ReportFacts } from '@dial-gauge/core';
+import { operationOf, type JudgementView, type ProgressView } from '@dial-gauge/contract';
+import { draftSummary, drillsWith, type ReportFacts } from '@dial-gauge/core';
 import { Clinic } from '../clinic/entities.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { standingProgram } from '../programs/store.js';
+import { standingProgram, type StandingProgram } from '../programs/store.js';
 import { progressView } from '../progress/index.js';
 import { judgementView } from '../signing/judge.js';
 
@@ -12,7 +12,7 @@ export interface ReportGround {
   readonly judged: JudgementView;
   readonly progress: ProgressView;
   /** The one that holds: of this visit, or of one before it. */
-  readonly program: ProgramView | null;
+  readonly program: StandingProgram | null;
 }
 
 export async function reportGround(work: UnitOfWork, visitId: string): Promise<ReportGround> {
@@ -50,6 +50,7 @@ export function factsOf({ clinic, judged, progress, program }: ReportGround): Re
     firstOn: progress.visits[0]!.assessedOn,
     program: program && {
       drills: program.drills,
+      known: drillsWith(program.own),
       recheckOn: program.recheckOn,
       note: program.note,
       by: program.by,

@@ -2,6 +2,7 @@ import { assessmentOfVisit, type FileView, type ReportFormat, type ReportView } 
 import {
   documentOf,
   doseWords,
+  drillsWith,
   findDrill,
   goalWords,
   localeOf,
@@ -99,7 +100,7 @@ function contextOf({ judged, progress, program }: ReportGround): FhirContext {
       program: {
         drills: program.drills.map(({ drill, dose, words }) => ({
           id: drill,
-          words: [findDrill(drill)?.name ?? drill, doseWords(dose), words].filter(Boolean).join('. '),
+          words: [findDrill(drill, drillsWith(program.own))?.name ?? drill, doseWords(dose), words].filter(Boolean).join('. '),
         })),
         recheckOn: program.recheckOn,
         givenOn: program.at.slice(0, 10),
@@ -117,12 +118,13 @@ function calendarOf({ now }: UnitOfWork, { clinic, program }: ReportGround): str
       'No programme',
       'No programme was given yet, so there is no day to put into a calendar. Give one under Decide.',
     );
-  const { drills, recheckOn } = program;
+  const { drills, recheckOn, own } = program;
+  const all = drillsWith(own);
   const from = program.at.slice(0, 10);
   const entries: CalendarEntry[] = [
     { uid: `${program.id}-recheck@dial-gauge.example`, on: recheckOn, title: say('Recheck, {clinic}', { clinic }), details: '' },
     ...drills.map(({ drill, dose, words }): CalendarEntry => {
-      const known = findDrill(drill);
+      const known = findDrill(drill, all);
       return {
         uid: `${program.id}-${drill}@dial-gauge.example`,
         on: from,

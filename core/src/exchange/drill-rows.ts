@@ -1,0 +1,279 @@
+import type { ImposedBy, ImposedLimb, ImposedLoad, Imposition, JointMotion } from '../imposes/index.js';
+import { USUAL, usualMode } from '../program/define.js';
+import { ownDrillId, type OwnDrill } from '../program/own.js';
+import { DRILL_STAGES, EQUIPMENT, type Drill, type DrillStage, type Moves, type Pose } from '../program/types.js';
+import { MODES, POSITIONS, type Joint, type Mode, type MotionId } from '../terms.js';
+import { asMeant, asShown } from './cells.js';
+
+/*
+ * Drills as a table: one header, one row a drill. Lists are parted by
+ * semicolons. Reading and writing are exact inverses; what a cell leaves empty
+ * is what is usual for the stage.
+ */
+
+export const DRILL_COLUMNS = [
+  'id',
+  'name',
+  'stage',
+  'serves',
+  'sides',
+  'position',
+  'equipment',
+  'cue1',
+  'cue2',
+  'cue3',
+  'cheat',
+  'sets',
+  'reps',
+  'seconds',
+  'timesADay',
+  'daysAWeek',
+  'easier',
+  'harder',
+  'mode',
+  'imposes',
+  'lax',
+  'pain',
+  'healingWeeks',
+  'stop',
+  'moves',
+  'start',
+  'end',
+] as const;
+export type DrillColumn = (typeof DRILL_COLUMNS)[number];
+
+/** One cell that cannot be read: where, and what is allowed. */
+export interface RefusedDrillCell {
+  /** The header is line 1. */
+  readonly line: number;
+  readonly column: string;
+  readonly message: string;
+}
+
+/** Drills as they were read, each with its line; or every cell that is refused. */
+export type DrillReading =
+  | { readonly ok: true; readonly drills: readonly { readonly line: number; readonly drill: Omit<OwnDrill, 'version'> }[] }
+  | { readonly ok: false; readonly refused: readonly RefusedDrillCell[] };
+
+const LIMBS = ['measured', 'other', 'both', 'trunk'] as const satisfies readonly ImposedLimb[];
+const LOADS = ['none', 'limb', 'body', 'resisted', 'stretch'] as const satisfies readonly ImposedLoad[];
+const BYS = ['measurement', 'active', 'passive', 'held'] as const satisfies readonly ImposedBy[];
+
+export function drillsToRows(drills: readonly (Drill | OwnDrill)[]): string[][] {
+  return [[...DRILL_COLUMNS], ...drills.map((drill) => DRILL_COLUMNS.map((column) => asShown(cellOf(drill, column))))];
+}
+
+const list = (of: readonly string[]): string => of.join('; ');
+const optional = (value: number | null): string => (value === null ? '' : String(value));
+
+function cellOf(drill: Drill | OwnDrill, column: DrillColumn): string {
+  const { dose, notWith, cues } = drill;
+  switch (column) {
+    case 'serves':
+      return list(drill.serves);
+    case 'equipment':
+      return list(drill.equipment);
+    case 'cue1':
+      return cues[0];
+    case 'cue2':
+      return cues[1];
+    case 'cue3':
+      return cues[2];
+    case 'sets':
+    case 'timesADay':
+    case 'daysAWeek':
+      return String(dose[column]);
+    case 'reps':
+    case 'seconds':
+      return optional(dose[column]);
+    case 'easier':
+    case 'harder':
+      return drill[column] ?? '';
+    case 'imposes':
+      return list(drill.imposes.map(imposedCell));
+    case 'lax':
+      return notWith.lax ? 'yes' : 'no';
+    case 'pain':
+      return notWith.pain === null ? 'tolerated' : String(notWith.pain);
+    case 'healingWeeks':
+      return String(notWith.healingWeeks);
+    case 'moves':
+      return list(drill.moves.map((one) => ('screen' in one ? `${one.screen}.${one.item}` : `${one.protocol} ${one.mode}`)));
+    case 'start':
+    case 'end':
+      return poseCell(drill[column]);
+    default:
+      return drill[column];
+  }
+}
+
+function imposedCell(row: Imposition): string {
+  const what = row.what === 'moves' ? `${row.motion} ${row.degrees}` : row.joint;
+  return `${row.what} ${row.limb} ${what} ${row.load} ${row.by}`;
+}
+
+const poseCell = (pose: Pose): string => ('scene' in pose ? pose.scene : `${pose.protocol} ${pose.value}`);
+
+/** @param rows cells as texts, the header first; rows without any text are passed over */
+export function drillsFromRows([header = [], ...rows]: readonly (readonly string[])[]): DrillReading {
+  const names = header.map((name) => name.trim());
+  const refused: RefusedDrillCell[] = [];
+  const unknown = names.find((name) => name !== '' && !(DRILL_COLUMNS as readonly string[]).includes(name));
+  if (unknown !== undefined)
+    refused.push({ line: 1, column: unknown, message: `is no column of a drill; allowed: ${DRILL_COLUMNS.join(', ')}` });
+  const twice = names.find((name, at) => name !== '' && names.indexOf(name) !== at);
+  if (twice !== undefined) refused.push({ line: 1, column: twice, message: 'stands there twice; allowed: each column once' });
+  for (const name of NEEDED)
+    if (!names.includes(name)) refused.push({ line: 1, column: name, message: `is missing; allowed: a column named ${name}` });
+  if (refused.length > 0) return { ok: false, refused };
+  const drills = rows.flatMap((row, at) => {
+    if (row.every((cell) => cell.trim() === '')) return [];
+    const line = at + 2;
+    const cells = new Map(names.map((name, column) => [name, asMeant((row[column] ?? '').trim())] as const));
+    const reader = new Reader(
+      (column, message) => refused.push({ line, column, message }),
+      (column) => cells.get(column) ?? '',
+    );
+    return [{ line, drill: drillOf(reader) }];
+  });
+  if (drills.length === 0 && refused.length === 0)
+    refused.push({ line: 2, column: 'name', message: 'is missing; allowed: one row a drill below the header' });
+  const seen = new Map<string, number>();
+  for (const { line, drill } of drills) {
+    const before = seen.get(drill.id);
+    if (before !== undefined)
+      refused.push({ line, column: 'id', message: `"${drill.id}" is the drill of line ${before} already; allowed: each drill once` });
+    seen.set(drill.id, line);
+  }
+  return refused.length > 0 ? { ok: false, refused } : { ok: true, drills };
+}
+
+/** Columns without which there is no drill; of any other an empty cell says what is usual. */
+const NEEDED = ['name', 'stage', 'serves', 'position', 'cue1', 'cue2', 'cue3', 'cheat', 'imposes', 'moves', 'start', 'end'] as const;
+
+/** Cells of one row. Whatever cannot be read is told, and something harmless is answered in its place. */
+class Reader {
+  constructor(
+    readonly refuse: (column: DrillColumn, message: string) => void,
+    readonly cell: (column: DrillColumn) => string,
+  ) {}
+
+  text(column: DrillColumn): string {
+    const cell = this.cell(column);
+    if (cell === '') this.refuse(column, 'is empty; allowed: a text');
+    return cell;
+  }
+
+  oneOf<T extends string>(column: DrillColumn, allowed: readonly T[], usual?: T): T {
+    const cell = this.cell(column);
+    if (cell === '' && usual !== undefined) return usual;
+    if ((allowed as readonly string[]).includes(cell)) return cell as T;
+    this.refuse(
+      column,
+      cell === '' ? `is empty; allowed: ${allowed.join(', ')}` : `"${cell}" is not known; allowed: ${allowed.join(', ')}`,
+    );
+    return usual ?? allowed[0]!;
+  }
+
+  list(column: DrillColumn): string[] {
+    return this.cell(column)
+      .split(';')
+      .map((one) => one.trim())
+      .filter((one) => one !== '');
+  }
+
+  number<T>(column: DrillColumn, usual: T): number | T {
+    const cell = this.cell(column);
+    if (cell === '') return usual;
+    const value = numberOf(cell);
+    if (value === null) this.refuse(column, `"${cell}" is no number; allowed: a number, or nothing for what is usual`);
+    return value ?? usual;
+  }
+}
+
+const numberOf = (cell: string): number | null => (/^-?\d+([.,]\d+)?$/.test(cell) ? Number(cell.replace(',', '.')) : null);
+
+function drillOf(reader: Reader): Omit<OwnDrill, 'version'> {
+  const name = reader.text('name');
+  const stage = reader.oneOf('stage', DRILL_STAGES);
+  const { stop, ...usual } = USUAL[stage];
+  const equipment = reader.list('equipment');
+  const unknown = equipment.find((piece) => !(EQUIPMENT as readonly string[]).includes(piece));
+  if (unknown !== undefined) reader.refuse('equipment', `"${unknown}" is not known; allowed: ${EQUIPMENT.join(', ')}`);
+  const mode = reader.oneOf('mode', MODES, usualMode(stage));
+  return {
+    id: reader.cell('id') || ownDrillId(name),
+    name,
+    stage,
+    serves: reader.list('serves') as MotionId[],
+    sides: reader.oneOf('sides', ['each', 'none'], 'each'),
+    position: reader.oneOf('position', POSITIONS),
+    equipment: equipment as Drill['equipment'],
+    cues: [reader.text('cue1'), reader.text('cue2'), reader.text('cue3')],
+    cheat: reader.text('cheat'),
+    dose: {
+      sets: reader.number('sets', 1),
+      reps: reader.number('reps', null),
+      seconds: reader.number('seconds', null),
+      timesADay: reader.number('timesADay', 1),
+      daysAWeek: reader.number('daysAWeek', 7),
+    },
+    easier: reader.cell('easier') || null,
+    harder: reader.cell('harder') || null,
+    mode,
+    imposes: reader.list('imposes').flatMap((one) => imposedOf(one, (message) => reader.refuse('imposes', message))),
+    notWith: notWithOf(reader, usual),
+    stop: reader.cell('stop') || stop,
+    moves: reader.list('moves').map((one) => markerOf(one, mode)),
+    start: poseOf(reader, 'start'),
+    end: poseOf(reader, 'end'),
+  };
+}
+
+function notWithOf(reader: Reader, usual: (typeof USUAL)[DrillStage] extends infer U ? Omit<U, 'stop'> : never): Drill['notWith'] {
+  const { lax, pain, healingWeeks } = usual as Drill['notWith'];
+  return {
+    lax: reader.oneOf('lax', ['yes', 'no'], lax ? 'yes' : 'no') === 'yes',
+    pain: reader.cell('pain') === 'tolerated' ? null : reader.number('pain', pain),
+    healingWeeks: reader.number('healingWeeks', healingWeeks),
+  };
+}
+
+const IMPOSED = 'allowed: as "moves measured hip.flexion 90 none active" or "bears both knee body held"';
+
+function imposedOf(text: string, refuse: (message: string) => void): Imposition[] {
+  const [what, limb, subject, ...rest] = text.split(/\s+/);
+  const [degrees, load, by] = what === 'moves' ? rest : ['0', ...rest];
+  const isWhole = rest.length === (what === 'moves' ? 3 : 2) && subject !== undefined;
+  const isKnown = isIn(LIMBS, limb) && isIn(LOADS, load) && isIn(BYS, by);
+  const angle = degrees === 'full' ? degrees : numberOf(degrees ?? '');
+  if (!isWhole || !isKnown || angle === null || (what !== 'moves' && what !== 'bears' && what !== 'touches')) {
+    refuse(`"${text}" is not understood; ${IMPOSED}; limbs: ${LIMBS.join(', ')}; loads: ${LOADS.join(', ')}; by: ${BYS.join(', ')}`);
+    return [];
+  }
+  if (what === 'moves') return [{ what, limb, motion: subject as JointMotion, degrees: angle, load, by, isFigure: false }];
+  return [{ what, limb, joint: subject as Joint, load, by }];
+}
+
+const isIn = <T extends string>(of: readonly T[], value: string | undefined): value is T =>
+  (of as readonly (string | undefined)[]).includes(value);
+
+/** "hip.flexion/supine passive", "hip.flexion/supine", or an item as "patterns.toeTouch". */
+function markerOf(text: string, usual: Mode): Moves {
+  if (!text.includes('/')) {
+    const [screen = '', item = ''] = text.split('.');
+    return { screen, item };
+  }
+  const [protocol = '', mode = usual] = text.split(/\s+/);
+  return { protocol, mode: mode as Mode };
+}
+
+function poseOf(reader: Reader, column: 'start' | 'end'): Pose {
+  const cell = reader.text(column);
+  const [of = '', figure] = cell.split(/\s+/);
+  if (!of.includes('/')) return { scene: of };
+  const value = numberOf(figure ?? '');
+  if (value === null)
+    reader.refuse(column, `"${cell}" has no figure; allowed: as "hip.flexion/supine 90", or a figure's name as "quadruped"`);
+  return { protocol: of, value: value ?? 0 };
+}

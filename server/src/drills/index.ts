@@ -1,0 +1,31 @@
+import { DRILL_LIST } from '@dial-gauge/contract';
+import { DRILLS, drillsFromRows, drillsToRows } from '@dial-gauge/core';
+import { csvRows, csvText } from '../platform/csv.js';
+import { serve, type Resource } from '../platform/resource.js';
+import { DrillVersionRow } from './entities.js';
+import { drillsView, keepDrill, keepDrills, newestVersions } from './store.js';
+
+/** Drills of the clinic's own, beside those that ship. */
+export const drills: Resource = {
+  entities: [DrillVersionRow],
+  routes: [
+    serve(DRILL_LIST.drills, (work) => drillsView(work)),
+    serve(DRILL_LIST.keepDrill, async (work, { body }) => {
+      await keepDrill(work, body);
+      return (after) => drillsView(after);
+    }),
+    // A whole table is read and checked: off the way of everybody else.
+    serve(
+      DRILL_LIST.keepDrillFile,
+      async (work, { body }) => {
+        const counts = await keepDrills(work, drillsFromRows(csvRows(body.csv, 'The drills were refused')));
+        return async (after) => ({ ...(await drillsView(after)), ...counts });
+      },
+      { thread: true },
+    ),
+    serve(DRILL_LIST.drillFile, async (work, { params: { which } }) => {
+      const own = (await newestVersions(work)).filter(({ inUse }) => inUse).map(({ drill }) => drill);
+      return { fileName: `drills-${which}.csv`, csv: csvText(drillsToRows(which === 'all' ? [...DRILLS, ...own] : own)) };
+    }),
+  ],
+};
