@@ -24,7 +24,7 @@ export const test = base.extend<object, { stack: Stack }>({
     page.on('pageerror', ({ message }) => console.log(`In the page: ${message}`));
     await use(page);
     if (info.status !== info.expectedStatus)
-      await info.attach('asked of the server', { body: [...asked.values()].slice(-30).join('\n'), contentType: 'text/plain' });
+      await info.attach('asked of the server', { body: [...asked.values()].slice(-30).reverse().join('\n'), contentType: 'text/plain' });
   },
   stack: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixture's needs from this pattern

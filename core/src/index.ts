@@ -47,7 +47,16 @@ export { JOINT_PLANES, PLANES, SFTR_POSITIONS, type Plane } from './notation/pla
 export { parseEntry, type Entry } from './notation/entry.js';
 export { formatSftr, parseSftr, readSftr, SftrError, type SftrReading, type SftrRecord } from './notation/sftr.js';
 export * from './norms/index.js';
-export { bothTouched, imposesOf, touchOf, touchOfItems, type Imposition, type Touch } from './imposes/index.js';
+export {
+  bothTouched,
+  imposedByPosition,
+  imposesOf,
+  inPosition,
+  touchOf,
+  touchOfItems,
+  type Imposition,
+  type Touch,
+} from './imposes/index.js';
 export * from './plan/index.js';
 export * from './precaution/index.js';
 export * from './procedure/index.js';

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, signIn, test } from '../fixtures';
 
 test.describe.configure({ mode: 'serial' });
@@ -47,4 +48,71 @@ test('the gardener: from what was found to a programme that is given, changed, a
   await page.getByText('Given before, Wren Calloway').click();
   await expect(page.locator('.program')).toContainText(name);
   await expect(page.getByText('Nothing that was judged asks for a drill.')).toBeVisible();
+});
+
+test('a drill of the clinic’s own: written like another, given, and changed without changing what was given', async ({ page, stack }) => {
+  await signIn(page, stack);
+  await page.getByRole('link', { name: 'Drills' }).click();
+  await page.getByLabel('Search drills').fill('hip extension kneel');
+  const shipped = page.locator('details').first();
+  await shipped.locator('summary').press('Enter');
+  await shipped.getByRole('link', { name: 'Write one like it' }).press('Enter');
+
+  await test.step('what is half written is there after a reload; what is missing is named', async () => {
+    await page.getByLabel('Third cue').fill('Breathe out and wait.');
+    await page.getByRole('button', { name: 'a pillow' }).press('Space');
+    await page.reload();
+    await expect(page.getByLabel('Third cue')).toHaveValue('Breathe out and wait.');
+    await page.getByRole('button', { name: 'Keep this drill' }).press('Enter');
+    await expect(page.getByRole('alert')).toContainText('Name: ');
+    await page.getByLabel('Name').fill('Kneel by the raised bed');
+    await page.getByLabel('Name').press('Enter');
+    await expect(page.getByText('94 that ship, 1 of this clinic')).toBeVisible();
+  });
+
+  await test.step('a file with a bad row brings in nothing, and says which', async () => {
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Our own as CSV' }).click()]);
+    const csv = readFileSync(await download.path(), 'utf8')
+      .replaceAll('own-kneel-by-the-raised-bed', 'own-other')
+      .replaceAll('Kneel by the raised bed', 'Another');
+    const file = (text: string) => ({ name: 'ours.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+    await page.getByLabel('CSV file of drills').setInputFiles(file(csv.replace(/lengthen|mobilise/, 'bounce')));
+    await expect(page.getByRole('alert')).toContainText('line 2, stage "bounce" is not known; allowed: free, mobilise');
+    await expect(page.getByText('94 that ship, 1 of this clinic')).toBeVisible();
+    await page.getByLabel('CSV file of drills').setInputFiles(file(csv));
+    await expect(page.getByText('ours.csv: 1 new or changed, 0 there already.')).toBeVisible();
+  });
+
+  const drills = page.locator('ol[aria-label="Drills"]');
+  await test.step('it is given like any other', async () => {
+    await page.goto(`${stack.url}/caseload`);
+    await page.getByRole('link', { name: /Odalys Brandt/ }).click();
+    await page.getByRole('link', { name: names[0] }).click();
+    await drills
+      .getByRole('button', { name: /^Leave out/ })
+      .first()
+      .click();
+    await page.getByRole('combobox', { name: /^Add/ }).selectOption({ label: 'Kneel by the raised bed (lengthen)' });
+    await page.getByRole('button', { name: 'Give it as changed' }).click();
+    await expect(page.getByText('given, change 3')).toBeVisible();
+    await expect(page.getByText('sending …')).toBeHidden();
+  });
+
+  await test.step('changed, and taken out of use, what was given still says what it said', async () => {
+    await page.goto(`${stack.url}/drills/own-kneel-by-the-raised-bed`);
+    await page.getByLabel('Third cue').fill('Lean back a little.');
+    await page.getByRole('button', { name: 'Keep as version 2' }).click();
+    await page.getByRole('button', { name: 'our own', exact: true }).click();
+    await page.getByText('Kneel by the raised bed').click();
+    await expect(page.getByText('Lean back a little.')).toBeVisible();
+    await page.getByRole('button', { name: 'Take out of use: Kneel by the raised bed' }).click();
+    await expect(page.getByText('Kneel by the raised bed is given no more.')).toBeVisible();
+    await page.goto(`${stack.url}/caseload`);
+    await page.getByRole('link', { name: /Odalys Brandt/ }).click();
+    await page.getByRole('link', { name: names[0] }).click();
+    await expect(drills).toContainText('Breathe out and wait.');
+    await page.getByRole('link', { name: 'Report', exact: true }).click();
+    await page.getByRole('button', { name: 'the patient' }).click();
+    await expect(page.getByText('Breathe out and wait.')).toBeVisible();
+  });
 });

@@ -53,6 +53,18 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await page.getByText('Ready for load').click();
     await expect(page.getByLabel('Threshold of Knee to wall')).toBeVisible();
   },
+  drills: async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/drills`);
+    await page.locator('summary').nth(1).click();
+    await expect(page.locator('details[open]').getByText('Limits are held against:')).toBeVisible();
+  },
+  'a drill of one’s own': async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/drills/new?like=heel-slide`);
+    await page.getByRole('button', { name: 'Keep this drill' }).click();
+    await expect(page.getByRole('alert')).toContainText('Name: ');
+  },
   'a sheet for at home': async (page, stack) => {
     await signIn(page, stack);
     await page.goto(`${stack.url}/screens/loadingReadiness/at-home`);

@@ -107,11 +107,8 @@ describe('drills as a table', () => {
   });
 
   it('take a decimal comma, pass over empty rows, and only show what a spreadsheet would run', () => {
-    const reading = drillsFromRows([
-      HEAD,
-      HEAD.map(() => ' '),
-      HEAD.map((name) => ({ ...CELLS, start: 'shoulder.flexion/standing 60,5' })[name] ?? ''),
-    ]);
+    const cells: Readonly<Record<string, string>> = { ...CELLS, start: 'shoulder.flexion/standing 60,5' };
+    const reading = drillsFromRows([HEAD, HEAD.map(() => ' '), HEAD.map((name) => cells[name] ?? '')]);
     expect(reading.ok && [reading.drills[0]!.line, reading.drills[0]!.drill.start]).toEqual([
       3,
       { protocol: 'shoulder.flexion/standing', value: 60.5 },

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { OwnDrillBody, type DrillsView, type NewDrillVersion, type OwnDrillView } from '@dial-gauge/contract';
+import { explain, OwnDrillBody, type DrillsView, type NewDrillVersion, type OwnDrillView } from '@dial-gauge/contract';
 import { drillProblems, drillsWith, type DrillReading, type OwnDrill } from '@dial-gauge/core';
 import { Clinic } from '../clinic/entities.js';
 import { same } from '../platform/change-log.js';
@@ -76,7 +76,7 @@ export async function keepDrills(work: UnitOfWork, reading: DrillReading): Promi
     const last = newest.find(({ drillId }) => drillId === drill.id);
     const parsed = OwnDrillBody.safeParse({ ...drill, version: (last?.version ?? 0) + 1 });
     if (!parsed.success) {
-      for (const { path, message } of parsed.error.issues) refused.push({ line, column: columnOf(path.map(String)), message });
+      for (const { path, message } of explain(parsed.error)) refused.push({ line, column: columnOf(path.split('.')), message });
       continue;
     }
     const own = parsed.data as OwnDrill;

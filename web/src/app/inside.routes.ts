@@ -24,6 +24,8 @@ export const INSIDE: Routes = [
         title: 'Sheet for at home',
         loadComponent: () => import('./screens/at-home').then((m) => m.AtHomePage),
       },
+      { path: 'drills', title: 'Drills', loadComponent: () => import('./drills/drills').then((m) => m.DrillsPage) },
+      { path: 'drills/:id', title: 'A drill', loadComponent: () => import('./drills/write').then((m) => m.WriteDrillPage) },
       { path: 'class', title: 'Class', loadComponent: () => import('./class/class').then((m) => m.ClassPage) },
       { path: 'norms', title: 'Norms and thresholds', loadComponent: () => import('./norms/norms').then((m) => m.NormsPage) },
       { path: 'steadiness', title: 'Steadiness', loadComponent: () => import('./steadiness/steadiness').then((m) => m.SteadinessPage) },

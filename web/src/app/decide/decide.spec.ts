@@ -39,6 +39,7 @@ const judged: JudgementView = {
   signing: { signatures: [], amending: null, changes: [], late: [] },
 };
 const programs = (over: Partial<ProgramsView> = {}): ProgramsView => ({
+  own: [],
   visit,
   patient,
   episode,

@@ -8,8 +8,8 @@ import { JUDGEMENT, PROGRAMS, PROGRESS, SCREENINGS, type GivenDrill, type Progra
 import {
   becauseWords,
   doseWords,
-  DRILLS,
   drillSideWords,
+  drillsWith,
   EQUIPMENT,
   equipmentWords,
   findDrill,
@@ -20,6 +20,7 @@ import {
   MOST_DRILLS,
   movesWords,
   notGivenWords,
+  ownBeside,
   PROGRAM_ORDERS,
   reason,
   recheckWords,
@@ -31,6 +32,7 @@ import {
   stageWords,
   unchangedSince,
   type Dose,
+  type Drill,
   type DrillSide,
   type Equipment,
   type Program,
@@ -87,6 +89,7 @@ export class DecidePage {
     leaveWords,
     movesWords,
     notGivenWords,
+    ownBeside,
     personWords,
     recheckWords,
     referWords,
@@ -100,7 +103,6 @@ export class DecidePage {
   protected readonly tenths = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
   protected readonly want = WANT;
   protected readonly doseFields = DOSE_FIELDS;
-  protected readonly nameOf = (id: string): string => findDrill(id)?.name ?? id;
   protected readonly view = computed(() => (this.loaded.hasValue() ? this.loaded.value() : undefined));
   protected readonly isSigned = computed(() => this.view()?.programs.visit.signed ?? false);
   protected readonly given = computed(() => {
@@ -120,6 +122,11 @@ export class DecidePage {
     const kept = this.draft() ?? this.last();
     return kept?.choices ?? (this.view()?.programs.before?.choices as ProgramChoices | undefined) ?? USUAL;
   });
+  /** The clinic’s drills as they stand: what is chosen now is of these. */
+  private readonly own = computed(() => ownBeside(this.view()?.programs.own ?? []));
+  private readonly current = computed(() => drillsWith(this.own()));
+  /** The same beside what stands on the page, which may be as it was given before. */
+  private readonly known = computed(() => this.knownBeside(this.work()?.drills ?? []));
   /** What a proposal is made from, whatever is chosen. */
   private readonly ground = computed(() => {
     const view = this.view();
@@ -129,7 +136,7 @@ export class DecidePage {
     const { procedureId, procedureOn } = episode;
     const precautions = episode.precautions ?? [];
     const on = visit.assessedOn;
-    const byName = new Map(DRILLS.map(({ id, name }) => [name.toLowerCase(), id]));
+    const byName = new Map(this.current().map(({ id, name }) => [name.toLowerCase(), id]));
     return {
       judgement,
       reasoned: reason({ graded: gradedOf(view.screens), judgement }, { precautions, on, station: null }),
@@ -139,7 +146,8 @@ export class DecidePage {
       procedure: procedureId ? { id: procedureId, on: procedureOn } : undefined,
       involvedSide: episode.involvedSide ?? undefined,
       slopes: slopesOf(view.progress.series),
-      unchanged: unchangedSince(view.progress.series, view.programs.running, on),
+      unchanged: unchangedSince(view.progress.series, view.programs.running, on, this.current()),
+      drills: this.current(),
       past: new Map(
         memory.flatMap((m) => {
           const id = byName.get(m.drill.toLowerCase());
@@ -157,7 +165,7 @@ export class DecidePage {
   protected readonly lines = computed(() => {
     const proposal = this.proposal();
     return (this.work()?.drills ?? []).flatMap((one, at) => {
-      const drill = findDrill(one.drill);
+      const drill = findDrill(one.drill, this.known());
       if (!drill) return [];
       const minutes = minutesOf(one.dose, sidesCounted(one.side));
       return [{ at, one, drill, minutes, proposed: proposal?.drills.find((d) => d.drill.id === one.drill) ?? null }];
@@ -212,8 +220,22 @@ export class DecidePage {
   }
 
   private asWork({ drills, recheck }: Program, choices: ProgramChoices): Work {
-    const given = drills.map(({ drill, side, dose }): GivenDrill => ({ drill: drill.id, side, dose, words: '' }));
+    const given = drills.map(({ drill, side, dose }) => this.asGiven(drill, side, dose));
     return { choices, drills: given, recheckOn: recheck.on, note: '', byHand: false };
+  }
+
+  private asGiven({ id }: Drill, side: DrillSide, dose: Dose): GivenDrill {
+    const own = this.own().find((one) => one.id === id);
+    return { drill: id, ...(own && { version: own.version }), side, dose, words: '' };
+  }
+
+  private knownBeside(given: readonly { readonly drill: string; readonly version?: number }[]): readonly Drill[] {
+    return drillsWith(ownBeside(this.view()?.programs.own ?? [], given));
+  }
+
+  protected beforeNames(given: readonly { readonly drill: string; readonly version?: number }[]): readonly string[] {
+    const known = this.knownBeside(given);
+    return given.map(({ drill }) => findDrill(drill, known)?.name ?? drill);
   }
 
   private keep(work: Work): void {
@@ -286,11 +308,11 @@ export class DecidePage {
   }
 
   protected add(id: string): void {
-    const drill = findDrill(id);
+    const drill = findDrill(id, this.current());
     const { drills = [] } = this.work() ?? {};
     if (!drill || drills.length >= MOST_DRILLS) return;
     const side: DrillSide = drill.sides === 'none' ? 'midline' : this.usualSide();
-    this.setDrills([...drills, { drill: id, side, dose: drill.dose, words: '' }]);
+    this.setDrills([...drills, this.asGiven(drill, side, drill.dose)]);
   }
 
   /** The side that was treated, or both. */
@@ -301,7 +323,7 @@ export class DecidePage {
   /** The easier or the harder neighbour, where there is one that is not given already. */
   protected neighbour(at: number, which: 'easier' | 'harder') {
     const drills = this.work()?.drills ?? [];
-    const next = findDrill(findDrill(drills[at]?.drill ?? '')?.[which] ?? '');
+    const next = findDrill(findDrill(drills[at]?.drill ?? '', this.known())?.[which] ?? '', this.current());
     const isOut = this.keptOut().some(({ drill }) => drill.id === next?.id);
     return next && !isOut && !drills.some(({ drill }) => drill === next.id) ? next : null;
   }
@@ -312,13 +334,13 @@ export class DecidePage {
     const drills = (this.work()?.drills ?? []).map((one, index) => {
       if (index !== at) return one;
       const side: DrillSide = next.sides === 'none' ? 'midline' : one.side === 'midline' ? this.usualSide() : one.side;
-      return { drill: next.id, side, dose: next.dose, words: '' };
+      return this.asGiven(next, side, next.dose);
     });
     this.setDrills(drills);
   }
 
   protected sidesFor(id: string): readonly DrillSide[] {
-    return findDrill(id)?.sides === 'none' ? [] : ['left', 'right', 'both'];
+    return findDrill(id, this.known())?.sides === 'none' ? [] : ['left', 'right', 'both'];
   }
 
   protected set(at: number, change: Partial<GivenDrill>): void {
@@ -334,7 +356,9 @@ export class DecidePage {
       return this.set(at, { dose: { ...one.dose, [field]: null } });
     const value = Number(text);
     if (!Number.isInteger(value) || value < least || value > most)
-      return this.problem.set(`${findDrill(one.drill)?.name}: “${text}” is no number of ${name}; allowed: ${least} to ${most}.`);
+      return this.problem.set(
+        `${findDrill(one.drill, this.known())?.name}: “${text}” is no number of ${name}; allowed: ${least} to ${most}.`,
+      );
     this.set(at, { dose: { ...one.dose, [field]: value } });
   }
 

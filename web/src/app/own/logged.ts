@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { PATIENT_PAGES, type LoggedDayView, type StepView } from '@dial-gauge/contract';
-import { dayWords, findDrill } from '@dial-gauge/core';
+import { dayWords } from '@dial-gauge/core';
 import { Api } from '../data/api';
 import { toFailure } from '../data/problem';
 
@@ -109,11 +109,10 @@ export class Logged {
   protected readonly days = computed(() => this.view()?.logged.slice(0, SHOWN) ?? []);
   protected readonly dayWords = dayWords;
 
-  protected stepWords({ given, drill, words, rests, on }: StepView): string {
-    const name = (id: string) => findDrill(id)?.name ?? id;
+  protected stepWords({ givenName, drillName, words, rests, on }: StepView): string {
     const since = on ? `, since ${dayWords(on)}` : '';
-    if (rests) return `${name(drill)} is left out on their page${since}: ${words}.`;
-    return `${name(given)} is now ${name(drill)} on their page${since}: ${words}.`;
+    if (rests) return `${drillName} is left out on their page${since}: ${words}.`;
+    return `${givenName} is now ${drillName} on their page${since}: ${words}.`;
   }
 
   protected said({ easy, worse, note }: LoggedDayView): string {
