@@ -18,6 +18,7 @@ import {
   type GradedItem,
 } from '@dial-gauge/core';
 import { tableRows } from '@dial-gauge/files';
+import { angle, tilt } from './angles.js';
 import { exported, imported } from './exchange.js';
 import { print, refuse, textOf, withFile, type Outcome, type ReadText } from './input.js';
 import { judged, programOf, reasoned } from './judged.js';
@@ -30,6 +31,8 @@ const USAGE = [
   '       gauge plan FILE.json       order an exam: fewest turns, nothing forbidden',
   '       gauge export FILE.json --to fhir|csv|sftr|ics|json   an assessment in an open format',
   '       gauge import FILE --from csv|fhir|json               an assessment file from an open format',
+  '       gauge angle "120,80 150,200 260,210"                  the angle in a picture, from 2, 3 or 4 points',
+  '       gauge tilt FILE.csv --motion knee.flexion --side left   one movement from a stream of gravity',
   '       gauge icc FILE.csv         reliability: subjects in rows, raters in columns',
   '       gauge sftr "S:0-15-120" --joint knee   read SFTR notation',
 ];
@@ -52,6 +55,10 @@ export function run(args: readonly string[], read: ReadText): Outcome {
       return exported(rest, read);
     case 'import':
       return imported(rest, read);
+    case 'angle':
+      return angle(rest);
+    case 'tilt':
+      return tilt(rest, read);
     case 'icc':
       return icc(rest, read);
     case 'sftr':
@@ -61,7 +68,7 @@ export function run(args: readonly string[], read: ReadText): Outcome {
       return { exitCode: 0, output: USAGE.join('\n') };
     default:
       return refuse(
-        `command: ${command === undefined ? 'is missing' : `"${command}" is not known`}; allowed: evaluate, screen, reason, program, plan, export, import, icc, sftr`,
+        `command: ${command === undefined ? 'is missing' : `"${command}" is not known`}; allowed: evaluate, screen, reason, program, plan, export, import, angle, tilt, icc, sftr`,
         ...USAGE,
       );
   }

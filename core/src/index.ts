@@ -19,6 +19,20 @@ export {
 export { INSTRUMENT_WORDS, instrumentWord } from './words/instruments.js';
 export { ENGLISH, localeOf, speak, speaking, spokenLocale, type Locale } from './words/locale.js';
 export { dayWords, listed, lower, say, sayCount, shortDay, upper } from './words/say.js';
+export {
+  OUT_OF_PLANE,
+  planeVerdict,
+  readTilt,
+  STILL,
+  TiltError,
+  tiltOf,
+  type Gravity,
+  type GravitySample,
+  type PlaneVerdict,
+  type TiltHold,
+  type TiltReading,
+} from './angle/gravity.js';
+export { againstEdges, angleAt, betweenSegments, PointsError, viewError, type AngleSeen, type Point, type Turn } from './angle/points.js';
 export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
 export * from './catalogue/index.js';
