@@ -42,8 +42,8 @@ export type PatientRecord = z.infer<typeof PatientRecord>;
 export const CASELOAD_ORDERS = ['latest', 'name', 'due'] as const;
 export type CaseloadOrder = (typeof CASELOAD_ORDERS)[number];
 
-/** Rows of one page of a caseload. */
-export const CASELOAD_PAGE = 50;
+/** Rows of one page of a caseload: what a screen shows, twice. The next follows while one scrolls. */
+export const CASELOAD_PAGE = 25;
 
 export const CaseloadQuery = z.strictObject({
   order: z.enum(CASELOAD_ORDERS).default('latest'),

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { CaseloadPage } from '@dial-gauge/contract';
+import { CASELOAD_PAGE, type CaseloadPage } from '@dial-gauge/contract';
 import { newPatient, startClinics, TODAY, type Clinics } from '../testing/harness.js';
 
 const COUNT = 120;
@@ -37,7 +37,7 @@ describe('a caseload', () => {
   const name = (n: number) => `Marsh${String(n).padStart(3, '0')}`;
 
   it('comes a page at a time, everybody once, in each order', async () => {
-    expect((await page({})).rows.length).toBe(50);
+    expect((await page({})).rows.length).toBe(CASELOAD_PAGE);
     const latest = await all({});
     expect(latest.length).toBe(COUNT);
     expect(new Set(latest).size).toBe(COUNT);
