@@ -55,7 +55,7 @@ export async function signedIn(url, who = DEMO) {
     return Object.defineProperty(answer, 'bytes', { value: Buffer.byteLength(text), enumerable: false });
   };
   await api('POST', '/session', who);
-  return Object.assign(api, { ask });
+  return Object.assign(api, { ask, cookie: () => cookie });
 }
 
 /** Times of some work, done one after another. */

@@ -28,9 +28,15 @@ await main(async () => {
   const { auditSignIn } = await import('../bench/audit.mjs');
   const { benchProgressPage } = await import('../bench/progress-page.mjs');
   const { benchBootstrap } = await import('../bench/bootstrap.mjs');
+  // On a stack of its own: what it writes would be in everybody's way after it.
+  const papers = await startStack();
+  try {
+    await benchPapers(papers);
+  } finally {
+    await papers.stop();
+  }
   const stack = await startStack();
   try {
-    await benchPapers(stack);
     await benchSave(stack);
     const { output } = await run(process.execPath, ['--import', 'tsx', inRoot('bench/progress-series.ts')], { quiet: true });
     const { tiles, drawn } = await benchProgressPage(stack, JSON.parse(output));

@@ -1,6 +1,7 @@
 import { DRILL_LIST } from '@dial-gauge/contract';
 import { DRILLS, drillsFromRows, drillsToRows } from '@dial-gauge/core';
-import { csvRows, csvText } from '../platform/csv.js';
+import { tableText } from '@dial-gauge/files';
+import { csvRows } from '../platform/csv.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { DrillVersionRow } from './entities.js';
 import { drillsView, keepDrill, keepDrills, newestVersions } from './store.js';
@@ -25,7 +26,7 @@ export const drills: Resource = {
     ),
     serve(DRILL_LIST.drillFile, async (work, { params: { which } }) => {
       const own = (await newestVersions(work)).filter(({ inUse }) => inUse).map(({ drill }) => drill);
-      return { fileName: `drills-${which}.csv`, csv: csvText(drillsToRows(which === 'all' ? [...DRILLS, ...own] : own)) };
+      return { fileName: `drills-${which}.csv`, csv: tableText(drillsToRows(which === 'all' ? [...DRILLS, ...own] : own)) };
     }),
   ],
 };

@@ -1,6 +1,7 @@
 import { NORMS } from '@dial-gauge/contract';
 import { NORM_SETS, normSetFromRows, normSetToRows } from '@dial-gauge/core';
-import { csvRows, csvText } from '../platform/csv.js';
+import { tableText } from '@dial-gauge/files';
+import { csvRows } from '../platform/csv.js';
 import { HttpProblem } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { NormSetRow } from './entities.js';
@@ -31,7 +32,7 @@ export const norms: Resource = {
     ),
     serve(NORMS.exportNormSet, async (work, { params }) => {
       const set = await normSetOf(work, params.id);
-      return { fileName: `${set.id}.csv`, csv: csvText(normSetToRows(set)) };
+      return { fileName: `${set.id}.csv`, csv: tableText(normSetToRows(set)) };
     }),
     serve(NORMS.removeNormSet, async (work, { params }) => {
       await removeNormSet(work, params.id);
