@@ -28,6 +28,10 @@ export const ReportView = z.object({
   episode: EpisodeView,
   signing: SigningView,
   report: described<Report>(ReportShape),
+  /** How it falls onto the paper that was asked for. */
+  pages: z.int(),
+  /** What begins each page but the first: an item (row, line) of a block, both from 0. */
+  breaks: z.array(z.object({ page: z.int(), block: z.int(), item: z.int() })),
 });
 export type ReportView = z.infer<typeof ReportView>;
 
@@ -39,6 +43,8 @@ export type ReportFormat = (typeof REPORT_FORMATS)[number];
 export const FileView = z.object({ fileName: z.string(), mediaType: z.string(), base64: z.string() });
 export type FileView = z.infer<typeof FileView>;
 
+const AskedPage = z.object({ for: z.enum(REPORT_KINDS).default('referrer'), paper: z.enum(PAPER_SIZES).default('a4'), locale: Locale });
+
 /** Pages and files that go out. Only what is signed goes out as signed. */
 export const REPORTS = {
   report: route({
@@ -46,7 +52,7 @@ export const REPORTS = {
     path: '/visits/:id/report',
     summary: 'A page about a visit: for the referrer, for the person, or with all evidence',
     params: ById,
-    query: z.object({ for: z.enum(REPORT_KINDS).default('referrer'), locale: Locale }),
+    query: AskedPage,
     body: nothing,
     answer: ReportView,
   }),
@@ -55,7 +61,7 @@ export const REPORTS = {
     path: '/visits/:id/report/pdf',
     summary: 'The same page as PDF, A4 or Letter',
     params: ById,
-    query: z.object({ for: z.enum(REPORT_KINDS).default('referrer'), paper: z.enum(PAPER_SIZES).default('a4'), locale: Locale }),
+    query: AskedPage,
     body: nothing,
     answer: FileView,
   }),

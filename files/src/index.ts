@@ -1,5 +1,6 @@
 export { sheetRows, type SheetReading } from './sheet.js';
-export { reportPdf, type PdfOptions } from './pdf.js';
+export { reportPages, reportPdf, type PdfOptions } from './pdf.js';
+export type { PageBreak } from './pdf-breaks.js';
 export { PAPERS, type Paper } from './pdf-page.js';
 export { calendarText, type CalendarEntry } from './calendar.js';
 export {

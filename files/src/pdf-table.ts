@@ -1,4 +1,5 @@
 import type { Block } from '@dial-gauge/core';
+import type { Pages } from './pdf-breaks.js';
 import { bottomOf, INK, part, setFace, widthOf, type Face } from './pdf-page.js';
 
 type TableBlock = Extract<Block, { kind: 'table' }>;
@@ -8,7 +9,13 @@ const GAP = 8;
 const PADDING = 2.5;
 
 /** A table whose columns are as wide as what they hold asks for; its head is told again on every page. */
-export function drawTable(doc: PDFKit.PDFDocument, into: Struct, { caption, head, rows, figures }: TableBlock, size: number): void {
+export function drawTable(
+  doc: PDFKit.PDFDocument,
+  into: Struct,
+  { caption, head, rows, figures }: TableBlock,
+  size: number,
+  pages: Pages,
+): void {
   doc.fontSize(size);
   const widths = columnWidths(doc, [head, ...rows], widthOf(doc));
   const table = doc.struct('Table', { title: caption });
@@ -47,7 +54,10 @@ export function drawTable(doc: PDFKit.PDFDocument, into: Struct, { caption, head
     doc.y = y + height;
   };
   row(head, 'bold', 'TH');
-  for (const cells of rows) row(cells, 'regular', 'TD');
+  for (const [at, cells] of rows.entries()) {
+    pages.item(at);
+    row(cells, 'regular', 'TD');
+  }
   table.end();
   doc.y += 4;
 }

@@ -1,5 +1,5 @@
 import type { Report } from '@dial-gauge/core';
-import { reportPdf, type PdfOptions } from './pdf.js';
+import { reportPages, reportPdf, type PdfOptions } from './pdf.js';
 import { readPdf } from './testing/pdf-text.js';
 
 const OPTIONS: PdfOptions = {
@@ -71,6 +71,31 @@ describe('a page as PDF', () => {
     const read = await readPdf(await reportPdf({ ...REPORT, draft: false }, { ...OPTIONS, paper: 'letter' }));
     expect(read.pages.join()).not.toContain('DRAFT');
     expect(read.size).toEqual([612, 792]);
+  });
+
+  it('tells beforehand where its pages begin: with just the rows and lines that a second reader finds first there', async () => {
+    const items = Array.from({ length: 120 }, (_, at) => `line ${at}`);
+    const whole: Report = { ...REPORT, blocks: [...REPORT.blocks, { kind: 'list', items }, { kind: 'paragraph', text: 'The end.' }] };
+    for (const paper of ['a4', 'letter'] as const) {
+      const { pages, breaks } = reportPages(whole, { ...OPTIONS, paper });
+      const read = await readPdf(await reportPdf(whole, { ...OPTIONS, paper }));
+      expect(pages).toBe(read.pages.length);
+      expect(breaks.map(({ page }) => page)).toEqual(Array.from({ length: pages - 1 }, (_, at) => at + 2));
+      for (const { page, block, item } of breaks) {
+        const begun = whole.blocks[block]!;
+        const words =
+          begun.kind === 'table'
+            ? begun.rows[item]![0]!
+            : begun.kind === 'list'
+              ? begun.items[item]!
+              : begun.kind === 'drill'
+                ? begun.title
+                : '';
+        const found = /(row|line) \d+|Heel slide, left/.exec(read.pages[page - 1]!.replace(/\s+/g, ' '));
+        expect(found?.[0]).withContext(`${paper}, page ${page}`).toBe(words);
+      }
+    }
+    expect(reportPages({ ...REPORT, blocks: [] }, OPTIONS)).toEqual({ pages: 1, breaks: [] });
   });
 
   it('writes what is longer than a page without losing a word', async () => {

@@ -1,5 +1,6 @@
 import { drawPoses, type Block, type DrillBlock, type Report } from '@dial-gauge/core';
 import { bottomOf, bytesOf, INK, newPages, part, room, setFace, widthOf, type Paper } from './pdf-page.js';
+import { Pages, type PageBreak } from './pdf-breaks.js';
 import { asArtifact, drawTable } from './pdf-table.js';
 
 export interface PdfOptions {
@@ -31,27 +32,47 @@ const SIZES = {
  * reader follows, with an outline and page numbers.
  */
 export async function reportPdf(report: Report, options: PdfOptions): Promise<Uint8Array> {
-  // A page for a reader with little time stays one page where smaller letters can make it so.
-  const scales = report.kind === 'referrer' ? [1, 0.95, 0.9] : [1];
-  const tried = scales.map((scale) => () => written(report, options, scaled(report.large ? SIZES.large : SIZES.usual, scale)));
-  let doc = tried[0]!();
-  for (const again of tried.slice(1)) if (doc.bufferedPageRange().count > 1) doc = again();
+  const { doc } = fitted(report, options);
   frames(doc, report, options);
   return bytesOf(doc);
+}
+
+/** How the same page falls onto paper: how many there are, and what begins each but the first. */
+export function reportPages(report: Report, options: PdfOptions): { readonly pages: number; readonly breaks: readonly PageBreak[] } {
+  const { doc, pages } = fitted(report, options);
+  return { pages: doc.bufferedPageRange().count, breaks: pages.breaks };
+}
+
+interface Written {
+  readonly doc: PDFKit.PDFDocument;
+  readonly pages: Pages;
+}
+
+function fitted(report: Report, options: PdfOptions): Written {
+  // A page for a reader with little time stays one page where smaller letters can make it so.
+  const scales = report.kind === 'referrer' ? [1, 0.95, 0.9] : [1];
+  const tried = scales.map((scale) => () => write(report, options, scaled(report.large ? SIZES.large : SIZES.usual, scale)));
+  let written = tried[0]!();
+  for (const again of tried.slice(1)) if (written.doc.bufferedPageRange().count > 1) written = again();
+  return written;
 }
 
 const scaled = (sizes: Sizes, scale: number): Sizes =>
   Object.fromEntries(Object.entries(sizes).map(([name, size]) => [name, (size as number) * scale])) as unknown as Sizes;
 
-function written(report: Report, options: PdfOptions, sizes: Sizes): PDFKit.PDFDocument {
+function write(report: Report, options: PdfOptions, sizes: Sizes): Written {
   const doc = newPages(options.paper, { title: report.title, language: options.language, madeAt: options.madeAt });
+  const pages = new Pages(doc);
   const root = doc.struct('Document');
   doc.addStructure(root);
   text(doc, root, 'H1', report.title, { size: sizes.title, face: 'bold', colour: INK.accent, after: 1 });
   text(doc, root, 'P', report.subtitle, { size: sizes.text, colour: INK.quiet, after: sizes.gap });
-  for (const block of report.blocks) draw(doc, root, block, sizes);
+  report.blocks.forEach((block, at) => {
+    pages.at(at);
+    draw(doc, root, block, sizes, pages);
+  });
   root.end();
-  return doc;
+  return { doc, pages };
 }
 
 interface TextLook {
@@ -77,7 +98,7 @@ function text(
   doc.y += after;
 }
 
-function draw(doc: PDFKit.PDFDocument, into: Struct, block: Block, sizes: Sizes): void {
+function draw(doc: PDFKit.PDFDocument, into: Struct, block: Block, sizes: Sizes, pages: Pages): void {
   switch (block.kind) {
     case 'heading':
       room(doc, sizes.heading * 4);
@@ -97,24 +118,32 @@ function draw(doc: PDFKit.PDFDocument, into: Struct, block: Block, sizes: Sizes)
       return;
     }
     case 'list':
-      list(doc, into, block.items, sizes);
+      list(doc, into, block.items, sizes, pages);
       return;
     case 'facts':
-      facts(doc, into, block.rows, sizes);
+      facts(doc, into, block.rows, sizes, pages);
       return;
     case 'table':
-      drawTable(doc, into, block, sizes.table);
+      drawTable(doc, into, block, sizes.table, pages);
       return;
     case 'drill':
       drill(doc, into, block, sizes);
   }
 }
 
-function list(doc: PDFKit.PDFDocument, into: Struct, items: readonly string[], { text: size }: Sizes, left = doc.page.margins.left): void {
+function list(
+  doc: PDFKit.PDFDocument,
+  into: Struct,
+  items: readonly string[],
+  { text: size }: Sizes,
+  pages: Pages | null,
+  left = doc.page.margins.left,
+): void {
   const all = doc.struct('L');
   into.add(all);
   const width = doc.page.width - doc.page.margins.right - left - size;
-  for (const item of items) {
+  for (const [at, item] of items.entries()) {
+    pages?.item(at);
     setFace(doc, 'regular', item).fontSize(size);
     room(doc, doc.heightOfString(item, { width }));
     const y = doc.y;
@@ -141,12 +170,19 @@ function list(doc: PDFKit.PDFDocument, into: Struct, items: readonly string[], {
 }
 
 /** Names and values side by side: a table of two columns, the first of which heads its row. */
-function facts(doc: PDFKit.PDFDocument, into: Struct, rows: readonly (readonly [string, string])[], { text: size }: Sizes): void {
+function facts(
+  doc: PDFKit.PDFDocument,
+  into: Struct,
+  rows: readonly (readonly [string, string])[],
+  { text: size }: Sizes,
+  pages: Pages,
+): void {
   const table = doc.struct('Table');
   into.add(table);
   const left = doc.page.margins.left;
   const first = 78;
-  for (const [name, value] of rows) {
+  for (const [at, [name, value]] of rows.entries()) {
+    pages.item(at);
     setFace(doc, 'regular', value).fontSize(size);
     const height = doc.heightOfString(value, { width: widthOf(doc) - first, lineGap: 1 });
     room(doc, height);
@@ -209,7 +245,7 @@ function drill(doc: PDFKit.PDFDocument, into: Struct, block: DrillBlock, sizes: 
   line('H3', title, { face: 'bold' });
   line('P', dose, { colour: INK.accent });
   doc.y += 2;
-  list(doc, section, cues, sizes, beside);
+  list(doc, section, cues, sizes, null, beside);
   line('P', stop, { colour: INK.warning });
   section.end();
   doc.x = left;

@@ -5,7 +5,7 @@ import { allowedDoing, type Precaution } from '../precaution/index.js';
 import type { Mode, Side } from '../terms.js';
 import { DRILLS, EQUIPMENT, findDrill, minutesOf, MOST_DRILLS, STAGE_WEIGHTS, type Need, type ProgramAsk } from './index.js';
 import { made, ON } from '../testing/programs.js';
-import { chooseDrills } from './choose.js';
+import { chooseDrills, forbiddenDrill } from './choose.js';
 
 /** Repeatable numbers from 0 to 1. */
 function random(seed: number) {
@@ -152,5 +152,22 @@ describe('choosing', () => {
       }
     }
     expect(given_).toBeGreaterThan(100);
+  });
+});
+
+describe('what a limit of a whole names', () => {
+  const limit = (motion: Precaution['motion']): Precaution => ({ motion, limit: null, until: null, source: 'surgeon' });
+
+  // Common practice, no source: after a knee replacement force is not tested for weeks, and the muscle is tightened from the first day.
+  it('keeps from lengthening and reaching, and lets what may not be tested be built up', () => {
+    const kinds = (id: string, motion: Precaution['motion']) => forbiddenDrill(findDrill(id)!, 'left', [limit(motion)], ON)?.kind ?? 'free';
+    expect(kinds('hip-flexor-kneel', 'muscleLength.hipExtensionDrop')).toBe('forbidden');
+    expect(kinds('knee-press', 'strength.kneeExtension')).toBe('free');
+    expect(
+      forbiddenDrill(findDrill('hip-flexor-kneel')!, 'left', [{ ...limit('muscleLength.hipExtensionDrop'), side: 'right' }], ON),
+    ).toBeNull();
+    expect(
+      forbiddenDrill(findDrill('hip-flexor-kneel')!, 'left', [{ ...limit('muscleLength.hipExtensionDrop'), until: ON }], ON),
+    ).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-import { findMotion, isJoint } from '../catalogue/index.js';
+import { findMotion } from '../catalogue/index.js';
 import { allowedDoing, holdsOn, type Allowed, type Precaution } from '../precaution/index.js';
 import type { IsoDate, MotionId, Side } from '../terms.js';
 import type { Judgement } from '../finding/index.js';
@@ -206,14 +206,14 @@ export function forbiddenDrill(
   for (const limb of side === 'both' ? (['left', 'right'] as const) : [side]) {
     const allowed = allowedDoing({ imposes, side: limb, mode }, precautions, on);
     if (allowed.kind !== 'free') return allowed;
-    // A length, a distance, a force or a stance that is limited is not worked on: nothing of it names a joint.
-    const by = precautions.find((one) => serves.includes(one.motion) && !isOfJoint(one.motion) && holdsOn(one, on) && isOn(one, limb));
+    // A length or a distance that is limited is not worked on: nothing of it names a joint. A force that may not be tested may be built up.
+    const by = precautions.find((one) => serves.includes(one.motion) && isReach(one.motion) && holdsOn(one, on) && isOn(one, limb));
     if (by) return { kind: 'forbidden', by, row: null };
   }
   return null;
 }
 
-const isOfJoint = (id: MotionId): boolean => isJoint(findMotion(id)?.joint ?? 'check');
+const isReach = (id: MotionId): boolean => ['muscleLength', 'distance'].includes(findMotion(id)?.joint ?? '');
 const isOn = ({ side }: Precaution, limb: Side): boolean => side === undefined || side === limb || side === 'midline' || limb === 'midline';
 
 /** What speaks against a drill on a side: precautions, what is too mobile, what hurts or has to be looked at, and healing. */

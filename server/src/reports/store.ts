@@ -14,7 +14,7 @@ import {
   type ReportKind,
   type ScreenDone,
 } from '@dial-gauge/core';
-import { calendarText, exportText, reportPdf, type CalendarEntry, type Paper } from '@dial-gauge/files';
+import { calendarText, exportText, reportPages, reportPdf, type CalendarEntry, type Paper, type PdfOptions } from '@dial-gauge/files';
 import { criteriaOf } from '../norms/store.js';
 import { HttpProblem } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
@@ -24,33 +24,38 @@ import { factsOf, reportGround, standingSignature, type ReportGround } from './f
 
 interface Asked {
   readonly for: ReportKind;
+  readonly paper: Paper;
   readonly locale: string;
 }
 
-const reportOf = (ground: ReportGround, { for: kind, locale }: Asked): Report =>
+const reportOf = (ground: ReportGround, { for: kind, locale }: Pick<Asked, 'for' | 'locale'>): Report =>
   speaking(localeOf(locale), () => makeReport(kind, factsOf(ground)));
 
 export async function reportView(work: UnitOfWork, visitId: string, asked: Asked): Promise<ReportView> {
   const ground = await reportGround(work, visitId);
   const { visit, patient, episode, signing } = ground.judged;
-  return { visit, patient, episode, signing, report: reportOf(ground, asked) };
+  const report = reportOf(ground, asked);
+  const { pages, breaks } = reportPages(report, onPaper(work, asked));
+  return { visit, patient, episode, signing, report, pages, breaks: [...breaks] };
 }
 
 /** The page as PDF. */
-export async function reportFile(work: UnitOfWork, visitId: string, asked: Asked & { readonly paper: Paper }): Promise<FileView> {
+export async function reportFile(work: UnitOfWork, visitId: string, asked: Asked): Promise<FileView> {
   const ground = await reportGround(work, visitId);
   const report = reportOf(ground, asked);
-  const bytes = await reportPdf(report, {
-    paper: asked.paper,
-    language: localeOf(asked.locale).tag,
-    madeAt: work.now,
-    words: {
-      draft: say('DRAFT, not signed'),
-      page: (number, of) => say('page {number} of {of}', { number, of }),
-    },
-  });
+  const bytes = await reportPdf(report, onPaper(work, asked));
   return { fileName: fileNameOf(ground, report.kind, 'pdf'), mediaType: 'application/pdf', base64: Buffer.from(bytes).toString('base64') };
 }
+
+const onPaper = ({ now }: UnitOfWork, { paper, locale }: Asked): PdfOptions => ({
+  paper,
+  language: localeOf(locale).tag,
+  madeAt: now,
+  words: {
+    draft: say('DRAFT, not signed'),
+    page: (number, of) => say('page {number} of {of}', { number, of }),
+  },
+});
 
 const MEDIA: Readonly<Record<ReportFormat, readonly [extension: string, mediaType: string]>> = {
   fhir: ['fhir.json', 'application/fhir+json'],

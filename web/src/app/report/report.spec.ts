@@ -41,6 +41,8 @@ describe('ReportPage', () => {
       episode,
       signing: { signatures, amending: null, changes: [], late: [] },
       report: { ...REPORT, ...report },
+      pages: 1,
+      breaks: [],
     };
   };
   const open = async (report: ReportView) => {
@@ -71,6 +73,37 @@ describe('ReportPage', () => {
     await open(view({ draft: false }, true));
     expect(page().querySelector('dg-sheet')!.textContent).not.toContain('DRAFT');
     expect(page().textContent).toContain('signed by Wren');
+  });
+
+  it('shows where the paper ends, and how many pages there are', async () => {
+    const blocks: Report['blocks'] = [
+      { kind: 'list', items: ['one', 'two'] },
+      {
+        kind: 'table',
+        caption: 'x',
+        head: ['a', 'b'],
+        rows: [
+          ['1', '2'],
+          ['3', '4'],
+        ],
+        figures: [],
+      },
+      { kind: 'paragraph', text: 'last' },
+    ];
+    const breaks = [
+      { page: 2, block: 0, item: 1 },
+      { page: 3, block: 1, item: 1 },
+      { page: 4, block: 2, item: 0 },
+    ];
+    await open({ ...view({ blocks }), pages: 4, breaks });
+    const sheet = page().querySelector('dg-sheet')!;
+    const ends = [...sheet.querySelectorAll('.page')];
+    expect(ends.map((one) => one.textContent!.trim())).toEqual(['page 2 of 4', 'page 3 of 4', 'page 4 of 4']);
+    expect(ends.map((one) => one.nextElementSibling!.textContent!.replace(/\s+/g, ''))).toEqual(['two', '34', 'last']);
+    expect(page().querySelector('.bench')!.textContent).toContain('4 pages on A4');
+    button('Letter').click();
+    fixture.detectChanges();
+    expect(asked('referrer').request.params.get('paper')).toBe('letter');
   });
 
   it('keeps for whom it was opened, and shows the page before until the next has come', async () => {

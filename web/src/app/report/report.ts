@@ -55,8 +55,9 @@ export class ReportPage {
   protected readonly kind = linkedSignal(() => asOneOf(REPORT_KINDS, this.drafts.read(`report-for.${this.id()}`, isText)));
   protected readonly paper = signal<Paper>(asOneOf(PAPER_SIZES, this.drafts.read('report-paper', isText)));
   protected readonly loaded = rxResource({
-    params: () => ({ id: this.id(), kind: this.kind() }),
-    stream: ({ params: { id, kind } }) => this.api.call(REPORTS.report, { id, query: { for: kind, locale: navigator.language } }),
+    params: () => ({ id: this.id(), kind: this.kind(), paper: this.paper() }),
+    stream: ({ params: { id, kind, paper } }) =>
+      this.api.call(REPORTS.report, { id, query: { for: kind, paper, locale: navigator.language } }),
   });
   /** The page that was there stays until the next one is. */
   protected readonly view = linkedSignal<ReportView | undefined, ReportView | undefined>({

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import type { ReportView } from '@dial-gauge/contract';
 import type { Report } from '@dial-gauge/core';
 import { PoseFigure } from '../ui/pose-figure';
 
@@ -14,4 +15,11 @@ import { PoseFigure } from '../ui/pose-figure';
 export class Sheet {
   readonly report = input.required<Report>();
   readonly paper = input.required<'a4' | 'letter'>();
+  readonly pages = input.required<number>();
+  readonly breaks = input.required<ReportView['breaks']>();
+
+  /** The page that begins with an item of a block; 0 where none does. */
+  protected pageAt(block: number, item = 0): number {
+    return this.breaks().find((one) => one.block === block && one.item === item)?.page ?? 0;
+  }
 }
