@@ -97,7 +97,7 @@ describe('ReportPage', () => {
     ];
     await open({ ...view({ blocks }), pages: 4, breaks });
     const sheet = page().querySelector('dg-sheet')!;
-    const ends = [...sheet.querySelectorAll('.page')];
+    const ends = [...sheet.querySelectorAll('.page-end')];
     expect(ends.map((one) => one.textContent!.trim())).toEqual(['page 2 of 4', 'page 3 of 4', 'page 4 of 4']);
     expect(ends.map((one) => one.nextElementSibling!.textContent!.replace(/\s+/g, ''))).toEqual(['two', '34', 'last']);
     expect(page().querySelector('.bench')!.textContent).toContain('4 pages on A4');
