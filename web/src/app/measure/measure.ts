@@ -31,6 +31,7 @@ import type { ReasonQuestion } from '../ui/reason.dialog';
 import { isUpright, type Standpoint } from '../ui/table-view/plan-view';
 import { UNIT_WORDS } from '../ui/words';
 import { Exam } from './exam';
+import { dialKey, type DialAction } from './key-map';
 import { Remarks } from './remarks';
 import type { HeldReading } from './cells';
 import { limitWords, readingWords, shownReading } from './reading-words';
@@ -201,8 +202,8 @@ export class MeasurePage {
   /** Keys work only while the entry has the focus, so that no command typed elsewhere becomes a command. */
   protected key(event: KeyboardEvent): void {
     // While a dialog opens the focus is still here: its keys are not the dial's.
-    if (event.altKey || event.metaKey || this.dialog.openDialogs.length > 0) return;
-    const action = event.ctrlKey ? (event.key === 'z' ? () => this.exam.undo() : undefined) : this.actionOf(event.key);
+    if (this.dialog.openDialogs.length > 0) return;
+    const action = this.actionOf(event);
     if (!action) return;
     event.preventDefault();
     action();
@@ -211,13 +212,15 @@ export class MeasurePage {
   }
 
   /** Letters are commands, but where one may belong to what is typed: a unit, a side, an answer. */
-  private actionOf(key: string): (() => void) | undefined {
-    const anytime = this.anytime[key];
-    if (anytime) return anytime;
+  private actionOf(event: KeyboardEvent): (() => void) | undefined {
+    const { key } = event;
+    const found = dialKey(event);
+    if (found?.always) return this.actions[found.does];
+    if (event.ctrlKey || event.altKey || event.metaKey) return undefined;
     const answering = this.exam.motion().unit === 'yesNo' && (key === 'y' || key === 'n');
     if (this.exam.turning()) return /^[\w/-]$/.test(key) ? () => void this.exam.hold() : undefined;
     const isText = this.exam.typed() !== '' && PART_OF_A_READING[this.exam.motion().unit].includes(key);
-    return isText || answering ? undefined : this.commands[key];
+    return isText || answering || !found ? undefined : this.actions[found.does];
   }
 
   protected enter(): void {
@@ -232,30 +235,26 @@ export class MeasurePage {
     this.exam.hold();
   }
 
-  private readonly anytime: Readonly<Record<string, () => void>> = {
-    Enter: () => this.enter(),
-    ArrowDown: () => (this.exam.turning() ? this.exam.confirmTurn() : this.exam.step(1)),
-    ArrowUp: () => this.exam.step(-1),
-    Escape: () => (this.exam.turning() ? this.exam.stayHere() : this.exam.typed.set('')),
-    '?': () => void this.showKeys(),
-  };
-
-  private readonly commands: Readonly<Record<string, () => void>> = {
-    n: () => this.exam.step(1),
-    b: () => this.exam.step(-1),
-    o: () => this.exam.otherSide(),
-    m: () => this.exam.otherMode(),
-    u: () => this.exam.undo(),
-    p: () => this.remarks()?.focusPain(),
-    e: () => this.remarks()?.focusEndFeel(),
-    x: () => this.remarks()?.focusSubstitutions(),
-    k: () => this.remarks()?.focusNotDone(),
-    c: () => this.remarks()?.focusNote(),
-    a: () => void this.addToSheet(),
-    i: () => void this.openLibrary(),
-    g: () => void this.chooseTool(),
-    v: () => this.changeStandpoint(),
-    z: () => void this.correctLast(),
+  /** What each of them comes to; which key does it, the map tells. */
+  private readonly actions: Readonly<Record<DialAction, () => void>> = {
+    enter: () => this.enter(),
+    next: () => (this.exam.turning() ? this.exam.confirmTurn() : this.exam.step(1)),
+    back: () => this.exam.step(-1),
+    clear: () => (this.exam.turning() ? this.exam.stayHere() : this.exam.typed.set('')),
+    showKeys: () => void this.showKeys(),
+    otherSide: () => this.exam.otherSide(),
+    otherMode: () => this.exam.otherMode(),
+    undo: () => this.exam.undo(),
+    correct: () => void this.correctLast(),
+    endFeel: () => this.remarks()?.focusEndFeel(),
+    pain: () => this.remarks()?.focusPain(),
+    substitutions: () => this.remarks()?.focusSubstitutions(),
+    notDone: () => this.remarks()?.focusNotDone(),
+    note: () => this.remarks()?.focusNote(),
+    tool: () => void this.chooseTool(),
+    standpoint: () => this.changeStandpoint(),
+    add: () => void this.addToSheet(),
+    library: () => void this.openLibrary(),
   };
 
   /** Where one can go from here. */
