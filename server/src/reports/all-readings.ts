@@ -35,7 +35,8 @@ const COLUMNS = {
 } as const;
 const NAMES = Object.keys(COLUMNS) as (keyof typeof COLUMNS)[];
 
-const PAGE = `SELECT t.id AS id, ${NAMES.map((name) => `${COLUMNS[name]} AS ${name}`).join(', ')}
+// In this order of tables: left to choose, the database sorts all that is left for every page.
+const PAGE = `SELECT STRAIGHT_JOIN t.id AS id, ${NAMES.map((name) => `${COLUMNS[name]} AS ${name}`).join(', ')}
   FROM trial t FORCE INDEX (trial_of_clinic)
     JOIN measurement m ON m.clinic_id = t.clinic_id AND m.id = t.measurement_id
     JOIN visit v ON v.clinic_id = m.clinic_id AND v.id = m.visit_id
