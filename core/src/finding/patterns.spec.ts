@@ -55,6 +55,15 @@ describe('capsular pattern', () => {
     expect(saidOf(found!).because.join('\n')).toContain('not a diagnosis');
   });
 
+  it('names the side it is of', () => {
+    const mirrored = shoulder(25, 85, 50).map((m): Measurement => ({ ...m, side: m.side === 'left' ? 'right' : 'left' }));
+    const [found] = find('capsular-pattern', exam(mirrored, { involvedSide: 'right' }));
+    expect([saidOf(found!).subject, saidOf(found!).brief]).toEqual([
+      'Right shoulder, passive',
+      'Right shoulder: capsular order fits 3 of 3 pairs',
+    ]);
+  });
+
   it('counts half what is too close to tell, and is not found against the order', () => {
     expect(saidOf(judged(25, 60, 50)[0]!).verdict).toContain('fits 2.5 of 3 pairs');
     expect(judged(80, 120, 15)).toEqual([]);

@@ -22,6 +22,11 @@ const summary = (measurements: Measurement[], previous?: Measurement[]) =>
   );
 
 describe('drafted summary', () => {
+  it('tells end feels apart from each other', () => {
+    const text = summary([of('hip.flexion', 92, { endFeel: 'empty' }), of('hip.abduction', 25, { endFeel: 'spasm' })]);
+    expect(text).toMatch(/^End feel: [^;]+\([^)]+\); [^;]+\([^)]+\)\.$/m);
+  });
+
   it('says what is short, which side is greater, what hurts, what changed, what to measure again and what comes first', () => {
     const text = summary(
       [

@@ -2,12 +2,23 @@ import { motion, PROTOCOLS, protocolOfId } from '../catalogue/index.js';
 import type { InvolvedSide } from '../terms.js';
 import { EXAM_SETS, findExamSet, itemsOfSheet, planExam, runSheet, waysOf, type PlanItem, type PlanStep } from './index.js';
 import { type Precaution } from '../precaution/index.js';
+import { stationFor } from './station.js';
 import { NO_TIMES, recordedTimes, secondsFor } from './minutes.js';
 
 const setItems = (id: string): PlanItem[] => itemsOfSheet(findExamSet(id)!.items);
 const planOf = (id: string, involved: InvolvedSide | null = null) => planExam({ items: setItems(id), involved });
 const words = ({ protocol, side, mode }: PlanStep) => `${protocol} ${side} ${mode}`;
 const LIMIT: Precaution = { motion: 'knee.flexion', side: 'left', limit: 90, until: '2026-12-14', source: 'surgeon' };
+
+describe('where a position puts the patient', () => {
+  it('is on the other side, lying on one; elsewhere the position itself', () => {
+    expect([stationFor('sidelying', 'left'), stationFor('sidelying', 'right'), stationFor('prone', 'left')]).toEqual([
+      'sidelying-on-right',
+      'sidelying-on-left',
+      'prone',
+    ]);
+  });
+});
 
 describe('plan of an exam', () => {
   it('turns the patient of a hip exam once and measures each of six motions in both modes and on both sides', () => {

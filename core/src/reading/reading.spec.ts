@@ -3,7 +3,7 @@ import { ASSUMED_HAND } from '../angle/hands.js';
 import { showOn } from '../angle/scale.js';
 import { protocolOfId, type Protocol } from '../catalogue/index.js';
 import type { Instrument } from '../terms.js';
-import { readArc, readAtDial, sitesInOrder, splitTyped, valueOfReading, type Tool } from './index.js';
+import { checkReading, readArc, readAtDial, sitesInOrder, splitTyped, valueOfReading, type Tool } from './index.js';
 
 const protocol = (id: string): Protocol => protocolOfId(id)!;
 const tool = (instrument: Instrument, more: Partial<Tool> = {}): Tool => ({
@@ -219,5 +219,14 @@ describe('an arc typed in one go', () => {
   it('says what is wrong', () => {
     expect(readArc('S:5-10-15', 'knee.flexion', 'left')).toContain('S:5-10-15');
     expect(readArc('S:0-0-90', 'distance.kneeToWall', 'left')).toContain('not the angle of one joint');
+  });
+});
+
+describe('a reading that is checked', () => {
+  it('has its start before its end, where it is no difference of a device', () => {
+    const knee = protocolOfId('knee.flexion/supine')!;
+    const checked = (start: number, end: number) => checkReading(knee, { instrument: 'goniometer' }, { start, end });
+    expect(checked(10, 5)).toBe('The start, 10, lies after the end, 5; allowed: start/end, as 10/45.');
+    expect([checked(5, 10), checked(0, -5)]).toEqual([undefined, undefined]);
   });
 });
