@@ -124,3 +124,13 @@ describe('trial consistency', () => {
     expect(consistent([20, 40], 's')).toBeFalse();
   });
 });
+
+describe('an error of the clinic’s own', () => {
+  it('goes before every published one, and says so', () => {
+    const own = { protocol: 'knee.flexion/supine', examiners: 'same', sem: 1.2, subjects: 12, raters: 2, adoptedOn: '2026-11-01' } as const;
+    const query = { motion: 'knee.flexion', instrument: 'goniometer', protocol: 'knee.flexion/supine' } as const;
+    const found = errorOf(query, true, { own: [{ ...own, motion: 'knee.flexion', instrument: 'goniometer' }] });
+    expect([found.sem, found.isOwn, found.isDefault]).toEqual([1.2, true, false]);
+    expect(errorOf(query, true, { own: [] }).isOwn).toBeFalse();
+  });
+});

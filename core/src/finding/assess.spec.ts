@@ -120,6 +120,13 @@ describe('active against passive', () => {
   const gap = (active: number, passive: number) =>
     kinds(exam([hip({ mode: 'active', trials: ends(active) }), hip({ trials: ends(passive) })])).filter((k) => k.startsWith('active'));
 
+  it('says more where less is good', () => {
+    const leg = (mode: 'active' | 'passive', end: number) =>
+      hip({ motion: 'muscleLength.activeKneeExtension', position: 'supine', mode, trials: ends(end) });
+    const found = assess(exam([leg('active', 45), leg('passive', 20)])).findings.find((f) => f.kind === 'active-short-of-passive');
+    expect(saidOf(found!).verdict).toBe('25° more than passive');
+  });
+
   it('flags a gap over 10° or 10 %, whichever is more', () => {
     expect(gap(34, 44)).toEqual([]);
     expect(gap(33, 44)).toEqual(['active-short-of-passive']);

@@ -179,6 +179,18 @@ describe('progress in words', () => {
     );
   });
 
+  it('has a word for every change', () => {
+    const words = (verdict: Parameters<typeof changeWord>[0]['verdict'], better: Parameters<typeof changeWord>[0]['better']) =>
+      changeWord({ verdict, better });
+    expect([
+      words('within-error', 'more'),
+      words('more', 'more'),
+      words('less', 'more'),
+      words('less', 'less'),
+      words('more', 'neither'),
+    ]).toEqual(['within error', 'better', 'worse', 'better', 'more']);
+  });
+
   it('calls a change within error, and less better where less is good', () => {
     const plain: When = { unit: 'days', words: (on) => on };
     const two = left([visit(1, knee({}, 90)), visit(3, knee({}, 94))]);

@@ -23,6 +23,20 @@ describe('ranked slopes', () => {
     );
   });
 
+  it('are the same counted as made where many readings of one day say the same', () => {
+    const near = fc.record({ week: fc.integer({ min: 0, max: 3 }), value: fc.integer({ min: 0, max: 2 }) });
+    fc.assert(
+      fc.property(fc.array(near, { minLength: 3, maxLength: 14 }), (points) => {
+        const inOrder = [...points].sort((a, b) => a.week - b.week);
+        fc.pre(new Set(inOrder.map(({ week }) => week)).size > 1);
+        const [made, counted] = [madeSlopes(inOrder), countedSlopes(inOrder)];
+        for (const steep of [-2.1, -0.7, -0.01, 0.01, 0.7, 2.1]) if (counted.atMost(steep) !== made.atMost(steep)) return false;
+        return counted.count === made.count;
+      }),
+      { numRuns: 300 },
+    );
+  });
+
   it('are in the order of their ranks, in whatever order those are asked for', () => {
     const slopeOf = ([a, b]: readonly [At, At]) => (b.value - a.value) / (b.week - a.week);
     fc.assert(
