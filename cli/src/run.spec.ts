@@ -320,7 +320,9 @@ describe('gauge evaluate', () => {
     });
     expect(problems(failing)[0]).toBe('gone.json: cannot be read (no such file)');
     expect(problems(run(['evaluate'], () => ''))[0]).toContain('takes one file');
-    expect(problems(run(['juggle'], () => ''))[0]).toContain('allowed: evaluate, screen, reason, program, plan, export, import, icc, sftr');
+    expect(problems(run(['juggle'], () => ''))[0]).toContain(
+      'allowed: evaluate, screen, reason, program, plan, export, import, angle, tilt, icc, sftr',
+    );
   });
 });
 

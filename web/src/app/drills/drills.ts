@@ -25,6 +25,7 @@ import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { handOver } from '../ui/hand-over';
 import { PoseFigure } from '../ui/pose-figure';
+import { Said } from '../ui/said';
 import { imposedWords, markerWords, nameOf, regionOf } from './words';
 
 interface Shown {
@@ -35,7 +36,7 @@ interface Shown {
 /** Every drill there is: those that ship and the clinic's own, which are written, changed and taken out of use here. */
 @Component({
   selector: 'dg-drills',
-  imports: [Frame, MatButtonModule, MatIconModule, Pending, PoseFigure, RouterLink],
+  imports: [Frame, MatButtonModule, MatIconModule, Pending, PoseFigure, RouterLink, Said],
   templateUrl: './drills.html',
   styleUrl: './drills.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

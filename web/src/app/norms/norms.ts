@@ -11,13 +11,14 @@ import { toFailure, type Failure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { handOver } from '../ui/hand-over';
+import { Said } from '../ui/said';
 import { HandForm } from './hand';
 import { ThresholdsForm } from './thresholds';
 
 /** What the clinic judges by: which norm set, from which size on something is flagged, and sets of its own. */
 @Component({
   selector: 'dg-norms',
-  imports: [CdkDrag, CdkDragHandle, CdkDropList, Frame, HandForm, MatButtonModule, MatIconModule, Pending, ThresholdsForm],
+  imports: [CdkDrag, CdkDragHandle, CdkDropList, Frame, HandForm, MatButtonModule, MatIconModule, Pending, Said, ThresholdsForm],
   templateUrl: './norms.html',
   styleUrl: './norms.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,5 +1,5 @@
 import { MatIconTestingModule } from '@angular/material/icon/testing';
-import { until } from '../testing/until';
+import { shownDialog, until } from '../testing/until';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { ChangeDetectionStrategy, Component } from '@angular/core';
@@ -106,7 +106,7 @@ describe('shell', () => {
       const page = fixture.nativeElement as HTMLElement;
       expect(page.querySelector('.status')!.textContent).toContain('1 waiting to be saved');
       page.querySelector<HTMLButtonElement>('[aria-label="Sign out"]')!.click();
-      const dialog = await until(() => document.querySelector('mat-dialog-container'));
+      const dialog = await shownDialog();
       expect(dialog.textContent).toContain('1 entry is not saved yet');
       expect([...dialog.querySelectorAll('button')].map((button) => button.textContent!.trim())).toEqual([
         'Stay',

@@ -1,3 +1,6 @@
+import { ApplicationRef } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+
 /** Waits for something that comes in its own time: a dialog that is fetched when it is wanted, a request, a file. */
 export async function until<T>(look: () => T): Promise<NonNullable<T>> {
   for (let tries = 0; tries < 300; tries += 1) {
@@ -6,4 +9,11 @@ export async function until<T>(look: () => T): Promise<NonNullable<T>> {
     await new Promise((resolve) => setTimeout(resolve, 10));
   }
   throw new Error('it never came');
+}
+
+/** A dialog that was asked for, once it has been drawn: it is there a moment before what it says. */
+export async function shownDialog(): Promise<Element> {
+  const dialog = await until(() => document.querySelector('mat-dialog-container'));
+  await TestBed.inject(ApplicationRef).whenStable();
+  return dialog;
 }
