@@ -1,4 +1,4 @@
-import { DRILL_STAGES, EQUIPMENT, OWN_DRILL_ID, type OwnDrill } from '@dial-gauge/core';
+import { DRILL_STAGES, EQUIPMENT, IMPOSED_BY, IMPOSED_LIMBS, IMPOSED_LOADS, OWN_DRILL_ID, type OwnDrill } from '@dial-gauge/core';
 import * as z from 'zod';
 import { described } from './described.js';
 import { Dose } from './dose.js';
@@ -9,9 +9,9 @@ const line = (longest: number) => z.string().trim().min(1).max(longest);
 const Name = z.string().min(1).max(80);
 
 const imposed = {
-  limb: z.enum(['measured', 'other', 'both', 'trunk']),
-  load: z.enum(['none', 'limb', 'body', 'resisted', 'stretch']),
-  by: z.enum(['measurement', 'active', 'passive', 'held']),
+  limb: z.enum(IMPOSED_LIMBS),
+  load: z.enum(IMPOSED_LOADS),
+  by: z.enum(IMPOSED_BY),
 };
 
 /** What a drill does to a joint: takes it so far in a direction, puts weight on it, or is laid on. */

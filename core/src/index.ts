@@ -63,6 +63,9 @@ export { formatSftr, parseSftr, readSftr, SftrError, type SftrReading, type Sftr
 export * from './norms/index.js';
 export {
   bothTouched,
+  IMPOSED_BY,
+  IMPOSED_LIMBS,
+  IMPOSED_LOADS,
   imposedByPosition,
   imposesOf,
   inPosition,

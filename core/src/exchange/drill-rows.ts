@@ -1,4 +1,4 @@
-import type { ImposedBy, ImposedLimb, ImposedLoad, Imposition, JointMotion } from '../imposes/index.js';
+import { IMPOSED_BY, IMPOSED_LIMBS, IMPOSED_LOADS, type Imposition, type JointMotion } from '../imposes/index.js';
 import { USUAL, usualMode } from '../program/define.js';
 import { ownDrillId, type OwnDrill } from '../program/own.js';
 import { DRILL_STAGES, EQUIPMENT, type Drill, type DrillStage, type Moves, type Pose } from '../program/types.js';
@@ -54,10 +54,6 @@ export interface RefusedDrillCell {
 export type DrillReading =
   | { readonly ok: true; readonly drills: readonly { readonly line: number; readonly drill: Omit<OwnDrill, 'version'> }[] }
   | { readonly ok: false; readonly refused: readonly RefusedDrillCell[] };
-
-const LIMBS = ['measured', 'other', 'both', 'trunk'] as const satisfies readonly ImposedLimb[];
-const LOADS = ['none', 'limb', 'body', 'resisted', 'stretch'] as const satisfies readonly ImposedLoad[];
-const BYS = ['measurement', 'active', 'passive', 'held'] as const satisfies readonly ImposedBy[];
 
 export function drillsToRows(drills: readonly (Drill | OwnDrill)[]): string[][] {
   return [[...DRILL_COLUMNS], ...drills.map((drill) => DRILL_COLUMNS.map((column) => asShown(cellOf(drill, column))))];
@@ -245,10 +241,12 @@ function imposedOf(text: string, refuse: (message: string) => void): Imposition[
   const [what, limb, subject, ...rest] = text.split(/\s+/);
   const [degrees, load, by] = what === 'moves' ? rest : ['0', ...rest];
   const isWhole = rest.length === (what === 'moves' ? 3 : 2) && subject !== undefined;
-  const isKnown = isIn(LIMBS, limb) && isIn(LOADS, load) && isIn(BYS, by);
+  const isKnown = isIn(IMPOSED_LIMBS, limb) && isIn(IMPOSED_LOADS, load) && isIn(IMPOSED_BY, by);
   const angle = degrees === 'full' ? degrees : numberOf(degrees ?? '');
   if (!isWhole || !isKnown || angle === null || (what !== 'moves' && what !== 'bears' && what !== 'touches')) {
-    refuse(`"${text}" is not understood; ${IMPOSED}; limbs: ${LIMBS.join(', ')}; loads: ${LOADS.join(', ')}; by: ${BYS.join(', ')}`);
+    refuse(
+      `"${text}" is not understood; ${IMPOSED}; limbs: ${IMPOSED_LIMBS.join(', ')}; loads: ${IMPOSED_LOADS.join(', ')}; by: ${IMPOSED_BY.join(', ')}`,
+    );
     return [];
   }
   if (what === 'moves') return [{ what, limb, motion: subject as JointMotion, degrees: angle, load, by, isFigure: false }];

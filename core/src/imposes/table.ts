@@ -29,7 +29,15 @@ export const declaredInVain = (): string[] => Object.keys(DECLARED).filter((id) 
 
 function ownOf({ motion }: Protocol, load: Moves['load']): Moves {
   const of = motion as JointMotion;
-  return { what: 'moves', limb: isSpine(of) ? 'trunk' : 'measured', motion: of, degrees: 'full', load, by: 'measurement', isFigure: true };
+  return {
+    what: 'moves',
+    limb: isSpine(jointOf(of)) ? 'trunk' : 'measured',
+    motion: of,
+    degrees: 'full',
+    load,
+    by: 'measurement',
+    isFigure: true,
+  };
 }
 
 /** A row of the very motion that is measured is the figure, wherever it was written. */
@@ -39,8 +47,9 @@ function asFigure({ motion }: Protocol, row: Imposition): Imposition {
     : row;
 }
 
-function isSpine(motion: JointMotion): boolean {
-  return (SPINE_REGIONS as readonly string[]).includes(jointOf(motion));
+/** Joints of the spine are of no limb. */
+export function isSpine(joint: Joint): boolean {
+  return (SPINE_REGIONS as readonly Joint[]).includes(joint);
 }
 
 /** The two halves of a motion's id. */

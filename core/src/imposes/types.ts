@@ -1,17 +1,20 @@
 import type { Joint, MotionName } from '../terms.js';
 
 /** Whose joint: of the limb that is measured, of the other one, of both, or of the spine. */
-export type ImposedLimb = 'measured' | 'other' | 'both' | 'trunk';
+export const IMPOSED_LIMBS = ['measured', 'other', 'both', 'trunk'] as const;
+export type ImposedLimb = (typeof IMPOSED_LIMBS)[number];
 
 /**
  * What acts on the joint: nothing but its position, the weight of the limb,
  * body weight, a push or pull against it, or a muscle or nerve drawn to its
  * length over more than one joint.
  */
-export type ImposedLoad = 'none' | 'limb' | 'body' | 'resisted' | 'stretch';
+export const IMPOSED_LOADS = ['none', 'limb', 'body', 'resisted', 'stretch'] as const;
+export type ImposedLoad = (typeof IMPOSED_LOADS)[number];
 
 /** How it comes about: by the measurement itself and so in its mode, by the person's muscles, by the examiner, or as a position the body is put in. */
-export type ImposedBy = 'measurement' | 'active' | 'passive' | 'held';
+export const IMPOSED_BY = ['measurement', 'active', 'passive', 'held'] as const;
+export type ImposedBy = (typeof IMPOSED_BY)[number];
 
 /** A direction of a joint, as precautions name it. */
 export type JointMotion = `${Joint}.${MotionName}`;

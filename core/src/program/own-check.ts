@@ -1,7 +1,7 @@
 import { findMotion, isJoint, protocolOfId, SCENES } from '../catalogue/index.js';
-import { jointOf, type Imposition } from '../imposes/index.js';
+import { isSpine, jointOf, type Imposition } from '../imposes/index.js';
 import { findItem, findScreen } from '../screen/index.js';
-import { JOINTS, SPINE_REGIONS } from '../terms.js';
+import { JOINTS } from '../terms.js';
 import { formatNumber } from '../words/figures.js';
 import { OWN_DRILL_ID, type OwnDrill } from './own.js';
 import type { Drill, Moves, Pose } from './types.js';
@@ -46,9 +46,8 @@ function imposed(row: Imposition, say: (field: string, message: string) => void)
     return say('motion', `"${row.motion}" is no direction of a joint; allowed: one such as hip.flexion`);
   const joint = row.what === 'moves' ? jointOf(row.motion) : row.joint;
   if (!JOINTS.includes(joint)) return say('joint', `"${joint}" is no joint; allowed: ${JOINTS.join(', ')}`);
-  const isSpine = (SPINE_REGIONS as readonly string[]).includes(joint);
-  if (isSpine !== (row.limb === 'trunk'))
-    say('limb', `"${row.limb}" does not fit ${joint}; allowed: ${isSpine ? 'trunk' : 'measured, other, both'}`);
+  if (isSpine(joint) !== (row.limb === 'trunk'))
+    say('limb', `"${row.limb}" does not fit ${joint}; allowed: ${isSpine(joint) ? 'trunk' : 'measured, other, both'}`);
   if (row.what === 'moves' && row.degrees !== 'full' && (row.degrees < 0 || row.degrees > of!.limits.max))
     say('degrees', `${formatNumber(row.degrees)} is no angle of ${row.motion}; allowed: 0 to ${of!.limits.max}, or "full"`);
 }

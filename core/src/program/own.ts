@@ -1,6 +1,6 @@
 import { isJoint, motion } from '../catalogue/index.js';
-import { directionOf, imposesOf, inPosition, jointOf, type Imposition, type JointMotion } from '../imposes/index.js';
-import type { Joint, Mode, MotionId, Source } from '../terms.js';
+import { directionOf, imposesOf, inPosition, isSpine, jointOf, type Imposition, type JointMotion } from '../imposes/index.js';
+import type { Mode, MotionId, Source } from '../terms.js';
 import { LADDERS, type Ladder } from './ladder.js';
 import { DRILLS } from './list.js';
 import type { Drill, DrillStage } from './types.js';
@@ -53,7 +53,6 @@ const LOAD = { free: 'none', mobilise: 'none', lengthen: 'stretch', activate: 'l
   DrillStage,
   string
 >;
-const SPINE: readonly Joint[] = ['cervical', 'thoracic', 'lumbar', 'thoracolumbar'];
 
 function asFarAsItGoes(id: MotionId, mode: Mode, stage: DrillStage): readonly Imposition[] {
   const { joint, protocols } = motion(id);
@@ -62,7 +61,7 @@ function asFarAsItGoes(id: MotionId, mode: Mode, stage: DrillStage): readonly Im
     return imposesOf(protocols[0]!.id).flatMap((row) =>
       row.what === 'moves' && row.by === 'measurement' ? [{ ...row, isFigure: false }] : [],
     );
-  const limb = SPINE.includes(joint) ? 'trunk' : 'measured';
+  const limb = isSpine(joint) ? 'trunk' : 'measured';
   return [{ what: 'moves', limb, motion: id as JointMotion, degrees: 'full', load: LOAD[stage], by: mode, isFigure: false }];
 }
 

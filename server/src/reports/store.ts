@@ -95,6 +95,7 @@ const asEntry = ({ screen, items }: ScreenDone) => ({ screen, items });
 function contextOf({ judged, progress, program }: ReportGround): FhirContext {
   const { patient, visit } = judged;
   const signature = standingSignature(judged);
+  const known = drillsWith(program?.own ?? []);
   return {
     ids: { patient: patient.id, visit: visit.id },
     name: { given: patient.givenName, family: patient.familyName },
@@ -105,7 +106,7 @@ function contextOf({ judged, progress, program }: ReportGround): FhirContext {
       program: {
         drills: program.drills.map(({ drill, dose, words }) => ({
           id: drill,
-          words: [findDrill(drill, drillsWith(program.own))?.name ?? drill, doseWords(dose), words].filter(Boolean).join('. '),
+          words: [findDrill(drill, known)?.name ?? drill, doseWords(dose), words].filter(Boolean).join('. '),
         })),
         recheckOn: program.recheckOn,
         givenOn: program.at.slice(0, 10),
