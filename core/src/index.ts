@@ -69,6 +69,7 @@ export {
   imposedByPosition,
   imposesOf,
   inPosition,
+  isSpine,
   touchOf,
   touchOfItems,
   type Imposition,

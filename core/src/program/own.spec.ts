@@ -60,6 +60,14 @@ describe('a clinic’s own drill', () => {
     expect(asDrill(OWN).source.cite).toBe('this clinic');
   });
 
+  it('that tells how far the other limb goes has said nothing of the one that works', () => {
+    const other = { what: 'moves', limb: 'other', motion: 'knee.flexion', degrees: 20, load: 'none', by: 'passive', isFigure: false } as const;
+    const drill = asDrill({ ...OWN, imposes: [other] });
+    expect(drill.imposes).toContain(jasmine.objectContaining({ limb: 'measured', motion: 'knee.flexion', degrees: 'full' }));
+    expect(forbiddenDrill(drill, 'left', [limit({ limit: 30, side: 'left' })], ON)).not.toBeNull();
+    expect(forbiddenDrill(drill, 'right', [limit({ limit: 30, side: 'left' })], ON)).toBeNull();
+  });
+
   it('that moves the whole trunk moves the chest and the low back: limits of either hold', () => {
     const turning = asDrill({ ...OWN, serves: ['thoracolumbar.rotation'], position: 'sitting', mode: 'active' });
     expect(moved(turning.imposes)).toEqual(jasmine.arrayContaining(['thoracic.rotation full', 'lumbar.rotation full']));

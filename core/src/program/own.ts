@@ -30,7 +30,8 @@ export function asDrill({ version: _version, ...drill }: OwnDrill): Drill {
 
 /** What a drill that serves a motion imposes at most, where its writer did not say how far it goes. */
 export function unsaid({ serves, imposes, mode, stage }: Pick<OwnDrill, 'serves' | 'imposes' | 'mode' | 'stage'>): Imposition[] {
-  const said = new Set(imposes.flatMap((row) => (row.what === 'moves' ? [row.motion] : [])));
+  // What is said of the other limb says nothing of the one that works.
+  const said = new Set(imposes.flatMap((row) => (row.what === 'moves' && row.limb !== 'other' ? [row.motion] : [])));
   const rows = serves.flatMap((id) => asFarAsItGoes(id, mode, stage));
   const added = new Map<JointMotion, Imposition>();
   for (const row of rows) if (row.what === 'moves' && !partsOf(row.motion).some((part) => said.has(part))) added.set(row.motion, row);

@@ -11,6 +11,7 @@ import {
   equipmentWords,
   findDrill,
   inPosition,
+  isSpine,
   minutesOf,
   motion,
   ownDrillId,
@@ -24,6 +25,7 @@ import {
   type Drill,
   type Equipment,
   type Imposition,
+  type Joint,
   type MotionId,
   type OwnDrill,
   type Pose,
@@ -275,7 +277,7 @@ export class WriteDrillPage {
 
   /** The spine has no sides. */
   private limbed(of: string): { readonly limb: Imposition['limb'] } {
-    return { limb: /^(cervical|thoracic|lumbar|thoracolumbar)\b/.test(of) ? 'trunk' : 'measured' };
+    return { limb: isSpine(of.split('.')[0] as Joint) ? 'trunk' : 'measured' };
   }
 
   protected change(at: number, change: object): void {
