@@ -7,23 +7,23 @@ import type { Exam } from './exam';
 
 /** What the dial shows of the exam in hand: core numbers in, marks and words out. */
 export function dialModel(exam: Exam): DialModel | null {
-  const { dial } = exam.protocol();
+  const { dial } = exam.record.protocol();
   if (!dial) return null;
-  const { side } = exam.place();
-  const { mode } = exam.row();
-  const about = exam.motion();
-  const measured = exam.measured();
-  const value = exam.typedValue() ?? measured?.value ?? null;
-  const norm = value === null ? undefined : exam.normFor(value);
-  const other = side === 'midline' ? null : exam.measuredFor({ side: side === 'left' ? 'right' : 'left' });
-  const active = exam.measuredFor({ mode: 'active' });
-  const passive = exam.measuredFor({ mode: 'passive' });
-  const last = exam.lastVisit();
-  const shown = exam.motion();
+  const { side } = exam.record.place();
+  const { mode } = exam.record.row();
+  const about = exam.record.motion();
+  const measured = exam.record.measured();
+  const value = exam.sources.value() ?? measured?.value ?? null;
+  const norm = value === null ? undefined : exam.record.normFor(value);
+  const other = side === 'midline' ? null : exam.record.measuredFor({ side: side === 'left' ? 'right' : 'left' });
+  const active = exam.record.measuredFor({ mode: 'active' });
+  const passive = exam.record.measuredFor({ mode: 'passive' });
+  const last = exam.record.lastVisit();
+  const shown = exam.record.motion();
   const opposite = shown.opposite ? motion(shown.opposite).short : '';
   const edge = norm?.short ? (about.better === 'less' ? norm.expectedBand.high : norm.expectedBand.low) : null;
   const gap = edge === null || value === null ? null : { to: edge, words: `${formatWhole(Math.abs(edge - value))}° short` };
-  const allowed = exam.allowed();
+  const allowed = exam.record.allowed();
   const stop = allowed.kind === 'stop' ? { at: allowed.at, words: `stop ${endFigure(allowed.at, about)}` } : null;
   const model = {
     stop,
@@ -31,10 +31,10 @@ export function dialModel(exam: Exam): DialModel | null {
     scale: dial.scale,
     ends: { on: endWord(shown.short), back: endWord(opposite) },
     needle: value,
-    error: bandAround(exam.sem()),
+    error: bandAround(exam.sources.sem()),
     active: mode === 'active' ? value : (active?.value ?? null),
     passive: mode === 'passive' ? value : (passive?.value ?? null),
-    expected: exam.expected(),
+    expected: exam.record.expected(),
     gap,
     otherSide: other && { at: other.value, words: `${side === 'left' ? 'right' : 'left'} ${endFigure(Math.round(other.value), about)}` },
     lastVisit: last && { at: last.value, words: `${shortDay(last.on)}: ${endFigure(Math.round(last.value), about)}` },
@@ -46,9 +46,9 @@ export function dialModel(exam: Exam): DialModel | null {
 const endWord = (short: string): string => short.toLowerCase().replace(' rotation', '');
 
 function describe(exam: Exam, model: Omit<DialModel, 'text'>): string {
-  const words = (value: number) => describeEnd(exam.motion(), Math.round(value));
+  const words = (value: number) => describeEnd(exam.record.motion(), Math.round(value));
   const parts = [
-    exam.nameOf(exam.row(), exam.place().side),
+    exam.record.nameOf(exam.record.row(), exam.record.place().side),
     model.needle === null
       ? 'no reading yet'
       : `needle at ${words(model.needle)}, plus or minus ${formatWhole(model.error)} measuring error`,
@@ -63,16 +63,16 @@ function describe(exam: Exam, model: Omit<DialModel, 'text'>): string {
 
 /** Where no angle is measured: the value along a straight scale, beside what is expected and the last visit. */
 export function straightModel(exam: Exam): StripModel {
-  const about = exam.motion();
-  const value = exam.typedValue() ?? exam.measured()?.value ?? null;
-  const norm = value === null ? undefined : exam.normFor(value);
-  const expected = exam.expected();
-  const last = exam.lastVisit();
+  const about = exam.record.motion();
+  const value = exam.sources.value() ?? exam.record.measured()?.value ?? null;
+  const norm = value === null ? undefined : exam.record.normFor(value);
+  const expected = exam.record.expected();
+  const last = exam.record.lastVisit();
   const reach = Math.max(value ?? 0, expected?.high ?? 0, last?.value ?? 0, about.unit === 'N' ? 100 : 10);
   const least = Math.min(0, value ?? 0, expected?.low ?? 0, last?.value ?? 0);
   const step = reach > 100 ? 50 : 5;
   const said = [
-    exam.nameOf(exam.row(), exam.place().side),
+    exam.record.nameOf(exam.record.row(), exam.record.place().side),
     value === null ? 'no reading yet' : describeEnd(about, rounded(value, about.unit)),
     expected ? `expected ${formatSize(expected.low, about.unit)} to ${formatSize(expected.high, about.unit)}` : 'no norm in this set',
     last ? `last visit ${describeEnd(about, rounded(last.value, about.unit))}` : '',
@@ -86,7 +86,7 @@ export function straightModel(exam: Exam): StripModel {
     expected,
     gapTo: norm?.short ? (about.better === 'less' ? norm.expectedBand.high : norm.expectedBand.low) : null,
     lastVisit: last?.value ?? null,
-    pain: exam.cell().pain ?? 0,
+    pain: exam.record.cell().pain ?? 0,
     value: '',
     text: `${said.filter(Boolean).join('; ')}.`,
   };

@@ -1,14 +1,28 @@
-import { signal } from '@angular/core';
-import { measurementKey, stationOf, stationWords, turnWords, type PlanStep, type RunRow, type Side, type Station } from '@dial-gauge/core';
+import { inject, Injectable, signal } from '@angular/core';
+import {
+  measurementKey,
+  stationOf,
+  stationWords,
+  turnWords,
+  type MeasurementKey,
+  type PlanStep,
+  type RunRow,
+  type Side,
+  type Station,
+} from '@dial-gauge/core';
 import { ExamRecord, keyOf, type Place } from './exam-record';
 import { keyOfStep } from './course';
+import { TypedSource } from './sources/typed';
 
 const TRIALS_KEY = 'dial-gauge.trials';
 export const TRIALS_CHOICES = [1, 2, 3, 4, 5, 6] as const;
 
 /** Where we are on the run sheet, and how the patient has to be turned to go on. */
-export abstract class ExamCourse extends ExamRecord {
-  readonly typed = signal('');
+@Injectable()
+export class ExamCourse {
+  private readonly record = inject(ExamRecord);
+  private readonly typed = inject(TypedSource);
+
   readonly problem = signal('');
   /** Spoken to who does not see the screen. */
   readonly announcement = signal('');
@@ -24,27 +38,27 @@ export abstract class ExamCourse extends ExamRecord {
 
   /** Goes to a place; where the patient has to be turned for it, the turn comes first. */
   go(row: number, side: Side): void {
-    const target = this.rows()[row];
+    const target = this.record.rows()[row];
     if (!target) return;
     const to = stationOf({ protocol: target.protocol, side });
-    this.typed.set('');
+    this.typed.text.set('');
     this.problem.set('');
-    if (to !== this.station()) {
+    if (to !== this.record.station()) {
       this.turning.set({ to, place: { row, side } });
-      const open = this.openEnds().length;
-      this.announcement.set(`${turnWords(to, this.station())}, then press Enter.${open ? ` ${open} to look at before.` : ''}`);
+      const open = this.record.openEnds().length;
+      this.announcement.set(`${turnWords(to, this.record.station())}, then press Enter.${open ? ` ${open} to look at before.` : ''}`);
       return;
     }
     this.turning.set(null);
-    this.place.set({ row, side });
-    this.announcement.set(this.nameOf(target, side));
+    this.record.place.set({ row, side });
+    this.announcement.set(this.record.nameOf(target, side));
   }
 
   /** The patient has been turned. */
   confirmTurn(): void {
     const turning = this.turning();
     if (!turning) return;
-    this.station.set(turning.to);
+    this.record.station.set(turning.to);
     const words = `Patient ${stationWords(turning.to)}. `;
     this.goTo(turning.place);
     this.announcement.update((said) => words + said);
@@ -54,61 +68,67 @@ export abstract class ExamCourse extends ExamRecord {
   stayHere(): void {
     this.turning.set(null);
     this.problem.set('');
-    this.announcement.set(this.nameOf(this.row(), this.place().side));
+    this.announcement.set(this.record.nameOf(this.record.row(), this.record.place().side));
   }
 
   goTo({ row, side }: Place): void {
     this.go(row, side);
   }
 
+  /** Goes to a measurement by its key; stays where there is none. */
+  goToKey(key: string | undefined): void {
+    const at = this.record.places().get(key as MeasurementKey);
+    if (at) this.goTo(at.place);
+  }
+
   placeOf(step: PlanStep): Place {
-    return this.places().get(keyOfStep(step))?.place ?? { row: 0, side: step.side };
+    return this.record.places().get(keyOfStep(step))?.place ?? { row: 0, side: step.side };
   }
 
   step(by: 1 | -1): void {
     if (this.turning() && by === -1) return this.stayHere();
-    const row = this.place().row + by;
-    const target = this.rows()[row];
+    const row = this.record.place().row + by;
+    const target = this.record.rows()[row];
     if (target) this.go(row, target.sides[0]!);
   }
 
   otherSide(): void {
-    const { side } = this.place();
+    const { side } = this.record.place();
     if (side !== 'midline') this.goToWay({ side: side === 'left' ? 'right' : 'left' }, `the ${side === 'left' ? 'right' : 'left'} side`);
   }
 
   otherMode(): void {
-    const { mode } = this.row();
+    const { mode } = this.record.row();
     this.goToWay({ mode: mode === 'active' ? 'passive' : 'active' }, mode === 'active' ? 'passive' : 'active');
   }
 
   private goToWay(change: { side?: Side; mode?: RunRow['mode'] }, words: string): void {
-    const at = this.places().get(measurementKey({ ...this.row(), side: this.place().side, ...change }));
+    const at = this.record.places().get(measurementKey({ ...this.record.row(), side: this.record.place().side, ...change }));
     if (at) this.goTo(at.place);
     else this.problem.set(`${words.charAt(0).toUpperCase()}${words.slice(1)} is not on the run sheet.`);
   }
 
   /** The next place that still wants readings; stays where it is when all is done. */
-  protected advance(): void {
-    const here = this.steps().findIndex((step) => keyOfStep(step) === this.key());
+  advance(): void {
+    const here = this.record.steps().findIndex((step) => keyOfStep(step) === this.record.key());
     const next = this.nextOpen(here, this.trials());
     if (next) this.goTo(next);
     else this.announcement.set('The run sheet is complete');
   }
 
   /** The first step after one, round the end, that has fewer readings and was not said to be left out. */
-  protected nextOpen(after: number, wanted: number): Place | undefined {
-    const steps = this.steps();
+  nextOpen(after: number, wanted: number): Place | undefined {
+    const steps = this.record.steps();
     const round = [...steps.slice(after + 1), ...steps.slice(0, Math.max(after, 0))];
     const open = round.find((step) => {
-      const cell = this.cellAt(keyOfStep(step));
+      const cell = this.record.cellAt(keyOfStep(step));
       return cell.notDone === null && cell.readings.length < wanted;
     });
     return open && this.placeOf(open);
   }
 
-  protected stepAt({ row, side }: Place): PlanStep {
-    const at = this.rows()[row]!;
-    return this.steps().find((step) => keyOfStep(step) === keyOf(at, side)) ?? this.steps()[0]!;
+  stepAt({ row, side }: Place): PlanStep {
+    const at = this.record.rows()[row]!;
+    return this.record.steps().find((step) => keyOfStep(step) === keyOf(at, side)) ?? this.record.steps()[0]!;
   }
 }

@@ -1,4 +1,4 @@
-import { computed, inject, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import { errorContextOf, type VisitRecord } from '@dial-gauge/contract';
 import {
   ageOn,
@@ -44,24 +44,25 @@ export interface Place {
 export const keyOf = (row: RunRow, side: Side): MeasurementKey => measurementKey({ ...row, side });
 
 /** What is known of the visit: the run sheet, what was held, and what it is held against. */
-export abstract class ExamRecord {
-  protected readonly tools = inject(Tools);
+@Injectable()
+export class ExamRecord {
+  private readonly tools = inject(Tools);
 
-  readonly record = signal<VisitRecord | null>(null);
+  readonly visit = signal<VisitRecord | null>(null);
   readonly place = signal<Place>({ row: 0, side: 'right' });
   /** How the patient lies, sits or stands, as it was last confirmed. */
   readonly station = signal<Station>('supine');
   readonly steps = signal<readonly PlanStep[]>([]);
   /** What the server said of the visit, and what was entered since: what is shown is the one laid over the other. */
-  protected readonly served = signal<Cells>(new Map());
-  protected readonly entered = signal<readonly Command[]>([]);
+  readonly served = signal<Cells>(new Map());
+  readonly entered = signal<readonly Command[]>([]);
   /** Readings that the server has acknowledged since. */
-  protected readonly taken = signal<ReadonlySet<string>>(new Set());
-  protected readonly cells = computed(() => cellsShown(this.served(), this.entered(), this.taken()));
+  readonly taken = signal<ReadonlySet<string>>(new Set());
+  private readonly cells = computed(() => cellsShown(this.served(), this.entered(), this.taken()));
 
   readonly blocks = computed(() => runSheet(this.steps()));
   readonly rows = computed(() => this.blocks().flatMap((block) => block.rows));
-  protected readonly places = computed(
+  readonly places = computed(
     () =>
       new Map(
         this.rows().flatMap((row, index) =>
@@ -83,7 +84,7 @@ export abstract class ExamRecord {
     [...this.cells().values()].reduce((sum, cell) => sum + cell.readings.filter((r) => r.saved).length, 0),
   );
   /** Signed, and not opened to be amended: looked at, not changed. */
-  readonly locked = computed(() => this.record()?.visit.signed ?? false);
+  readonly locked = computed(() => this.visit()?.visit.signed ?? false);
   /** The unit after the figures. */
   readonly unit = computed(() => suffixOf(this.motion().unit));
   /** What the precautions say of the measurement in hand. */
@@ -121,7 +122,7 @@ export abstract class ExamRecord {
 
   /** Value of the same measurement at the visit before, with its day. */
   readonly lastVisit = computed(() => {
-    const previous = this.record()?.previous;
+    const previous = this.visit()?.previous;
     const view = previous?.measurements.find((m) => measurementKey(m) === this.key() && m.trials.length > 0);
     if (!previous || !view) return null;
     const { motion: id, side, mode, position, protocol, digit, instrument } = view;
@@ -130,13 +131,13 @@ export abstract class ExamRecord {
   });
 
   private readonly normOrder = computed(() => {
-    const record = this.record();
+    const record = this.visit();
     return record ? record.normSets.flatMap((id) => findNormSet(id, record.ownNormSets) ?? []) : [];
   });
 
   /** The norm set that judges the measurement in hand, what it is asked, and where it expects people. */
   private readonly normQuestion = computed(() => {
-    const record = this.record();
+    const record = this.visit();
     if (!record) return undefined;
     const { sex, birthDate } = record.patient;
     const query = normQuery({ ...this.row(), side: this.place().side }, sex, ageOn(birthDate, record.visit.assessedOn));
@@ -148,14 +149,14 @@ export abstract class ExamRecord {
   readonly expected = computed((): ExpectedBand | null => this.normQuestion()?.band ?? null);
 
   /** Standard error of the instrument in hand, in the motion's unit; a force's grows with the reading. */
-  protected semAt(value: number | undefined): number {
+  semAt(value: number | undefined): number {
     const { motion: id, protocol } = this.row();
     return errorOf({ motion: id, protocol, instrument: this.instrument(), value }, true, this.errors()).sem;
   }
 
   /** What the measuring error depends on beside the reading: the clinic's own, and the operation. */
   private readonly errors = computed((): ErrorContext => {
-    const record = this.record();
+    const record = this.visit();
     return record ? errorContextOf(record) : {};
   });
 
@@ -165,8 +166,8 @@ export abstract class ExamRecord {
     return question && compareWithNorm(question.set, question.query, value, this.semAt(value));
   }
 
-  protected allowedAt({ motion: id, mode, protocol }: Pick<RunRow, 'motion' | 'mode' | 'protocol'>, side: Side): Allowed {
-    const record = this.record();
+  allowedAt({ motion: id, mode, protocol }: Pick<RunRow, 'motion' | 'mode' | 'protocol'>, side: Side): Allowed {
+    const record = this.visit();
     return record
       ? allowedFor({ protocol, motion: id, mode, side }, record.episode.precautions, record.visit.assessedOn)
       : { kind: 'free' };

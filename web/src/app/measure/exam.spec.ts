@@ -5,16 +5,16 @@ import { CommandQueue } from '../data/command-queue';
 import { FakeQueue, refusal } from '../testing/fake-queue';
 import { SOME_ID as ID, storedMeasurement as measured, visitRecord as record } from '../testing/records';
 import { dialModel } from './dial-model';
-import { Exam } from './exam';
+import { Exam, EXAM } from './exam';
 import { limitWords, readingWords } from './reading-words';
 import { Tools } from './tools';
 
 describe('Exam', () => {
   let exam: Exam;
   let queue: FakeQueue;
-  const where = () => `${exam.place().side} ${exam.row().motion} ${exam.row().mode}`;
-  const hold = (text: string) => (exam.typed.set(text), exam.hold());
-  const open = (over: Partial<VisitRecord> = {}) => exam.open(record(over));
+  const where = () => `${exam.record.place().side} ${exam.record.row().motion} ${exam.record.row().mode}`;
+  const hold = (text: string) => (exam.typed.text.set(text), exam.commands.hold());
+  const open = (over: Partial<VisitRecord> = {}) => exam.commands.open(record(over));
   const openWith = (...sheet: { protocol: string; digit?: 2 }[]) => open({ sheet });
   const body = () => queue.next().body as unknown as Record<string, unknown>;
   const LIMIT = { motion: 'hip.flexion', side: 'left', limit: 90, until: null, source: 'surgeon' } as const;
@@ -23,7 +23,7 @@ describe('Exam', () => {
   beforeEach(async () => {
     localStorage.clear();
     queue = new FakeQueue();
-    TestBed.configureTestingModule({ providers: [Exam, { provide: CommandQueue, useValue: queue }] });
+    TestBed.configureTestingModule({ providers: [EXAM, { provide: CommandQueue, useValue: queue }] });
     exam = TestBed.inject(Exam);
     await open();
   });
@@ -39,7 +39,7 @@ describe('Exam', () => {
   it('opens an unfinished visit where it was left', async () => {
     await open({ measurements: [measured({}, 110), measured({ side: 'right' }, 95)] });
     expect(where()).toBe('left hip.flexion passive');
-    expect(exam.savedCount()).toBe(2);
+    expect(exam.record.savedCount()).toBe(2);
   });
 
   it('opens with what a page before it had left waiting, once, and not as saved', async () => {
@@ -48,38 +48,38 @@ describe('Exam', () => {
     const left = [...queue.commands];
     queue.left = left;
     await open({ measurements: [measured({}, 110)].map((m) => ({ ...m, trials: [{ ...m.trials[0]!, id: left[0]!.id }] })) });
-    expect(exam.cellOfRow(exam.rows()[0]!, 'left').readings.length).toBe(1);
-    expect(exam.cellOfRow(exam.rows()[0]!, 'right').readings.map((r) => r.saved)).toEqual([false]);
+    expect(exam.record.cellOfRow(exam.record.rows()[0]!, 'left').readings.length).toBe(1);
+    expect(exam.record.cellOfRow(exam.record.rows()[0]!, 'right').readings.map((r) => r.saved)).toEqual([false]);
     expect(where()).toBe('left hip.flexion passive');
   });
 
   it('counts a reading as saved only when the server has said so', () => {
     hold('110');
-    expect(exam.savedCount()).toBe(0);
+    expect(exam.record.savedCount()).toBe(0);
     const command = queue.next();
     expect([command.route, command.target]).toEqual(['holdReading', ID]);
     expect(command.body as object).toEqual(
       jasmine.objectContaining({ motion: 'hip.flexion', side: 'left', mode: 'active', position: 'supine', start: 0, end: 110 }),
     );
-    expect(exam.savedCount()).toBe(1);
+    expect(exam.record.savedCount()).toBe(1);
   });
 
   it('waits for as many readings as are wanted', () => {
-    exam.setTrials(3);
+    exam.course.setTrials(3);
     hold('110');
     hold('112');
     expect(where()).toBe('left hip.flexion active');
     hold('114');
     expect(where()).toBe('right hip.flexion active');
-    exam.otherSide();
-    expect(exam.measured()!.value).toBe(112);
-    expect(exam.measured()!.consistent).toBeTrue();
+    exam.course.otherSide();
+    expect(exam.record.measured()!.value).toBe(112);
+    expect(exam.record.measured()!.consistent).toBeTrue();
   });
 
   it('keeps what cannot be on the screen and sends nothing', () => {
     expect(hold('400')).toBeFalse();
-    expect(exam.typed()).toBe('400');
-    expect(exam.problem()).toContain('allowed: −60 to 170°');
+    expect(exam.typed.text()).toBe('400');
+    expect(exam.course.problem()).toContain('allowed: −60 to 170°');
     expect(queue.commands.length).toBe(0);
   });
 
@@ -87,29 +87,29 @@ describe('Exam', () => {
     hold('110');
     const { id } = queue.next(refusal('not today', 'end'));
     expect(where()).toBe('left hip.flexion active');
-    expect(exam.typed()).toBe('110');
-    expect(exam.problem()).toBe('left hip flexion, active, 110 was not saved. end: not today');
-    expect(exam.cell().readings).toEqual([]);
+    expect(exam.typed.text()).toBe('110');
+    expect(exam.course.problem()).toBe('left hip flexion, active, 110 was not saved. end: not today');
+    expect(exam.record.cell().readings).toEqual([]);
     expect(queue.dismissed).toEqual([id]);
   });
 
   it('leaves what is being typed alone when an earlier reading is refused', () => {
     hold('110');
-    exam.typed.set('9');
+    exam.typed.text.set('9');
     queue.next(refusal('no'));
-    expect(exam.typed()).toBe('9');
+    expect(exam.typed.text()).toBe('9');
     expect(where()).toBe('right hip.flexion active');
-    expect(exam.problem()).toContain('110 was not saved');
+    expect(exam.course.problem()).toContain('110 was not saved');
   });
 
   it('undoes the reading held last and withdraws it on the server', () => {
     hold('110');
     const { id } = queue.next();
-    exam.undo();
+    exam.commands.undo();
     expect(where()).toBe('left hip.flexion active');
-    expect(exam.cell().readings).toEqual([]);
+    expect(exam.record.cell().readings).toEqual([]);
     expect(queue.next()).toEqual(jasmine.objectContaining({ route: 'withdrawReading', target: id }));
-    expect(exam.canUndo()).toBeFalse();
+    expect(exam.commands.canUndo()).toBeFalse();
     expect(queue.commands).toEqual([]);
   });
 
@@ -117,68 +117,68 @@ describe('Exam', () => {
     hold('110');
     const [command] = queue.commands;
     TestBed.resetTestingModule();
-    TestBed.configureTestingModule({ providers: [Exam, { provide: CommandQueue, useValue: queue }] });
+    TestBed.configureTestingModule({ providers: [EXAM, { provide: CommandQueue, useValue: queue }] });
     exam = TestBed.inject(Exam);
     queue.answers.next({ command: command!, failure: null });
     await open();
-    expect(exam.cellOfRow(exam.rows()[0]!, 'left').readings.map((r) => [r.end, r.saved])).toEqual([[110, true]]);
+    expect(exam.record.cellOfRow(exam.record.rows()[0]!, 'left').readings.map((r) => [r.end, r.saved])).toEqual([[110, true]]);
   });
 
   it('takes in what another tab of the same visit has sent', () => {
     hold('110');
     const command = { ...queue.commands[0]!, id: crypto.randomUUID() } as Command & { route: 'holdReading' };
     queue.answers.next({ command: { ...command, body: { ...command.body, id: command.id, side: 'right', end: 99 } }, failure: null });
-    expect(exam.cellOfRow(exam.rows()[0]!, 'right').readings.map((r) => [r.end, r.saved])).toEqual([[99, true]]);
+    expect(exam.record.cellOfRow(exam.record.rows()[0]!, 'right').readings.map((r) => [r.end, r.saved])).toEqual([[99, true]]);
   });
 
   it('leaves an answer to another visit alone', async () => {
     hold('110');
-    await exam.open(record({ visit: { ...record().visit, id: '0d444840-9dc0-41d1-b245-5ffdce74fad3' } }));
+    await exam.commands.open(record({ visit: { ...record().visit, id: '0d444840-9dc0-41d1-b245-5ffdce74fad3' } }));
     expect(queue.next().visitId).toBe(ID);
-    expect(exam.savedCount()).toBe(0);
+    expect(exam.record.savedCount()).toBe(0);
     expect(where()).toBe('left hip.flexion active');
   });
 
   it('takes a remark back when the server refuses it', () => {
-    exam.note({ pain: 4 });
-    expect(exam.cell().pain).toBe(4);
+    exam.commands.note({ pain: 4 });
+    expect(exam.record.cell().pain).toBe(4);
     expect((queue.commands[0] as Command & { route: 'remark' }).body.was).toEqual({ pain: null });
     queue.next(refusal('rook noted pain: 2. Yours was not saved; note it again to replace it.'));
-    expect(exam.cell().pain).toBeNull();
-    expect(exam.problem()).toContain('rook noted pain: 2');
+    expect(exam.record.cell().pain).toBeNull();
+    expect(exam.course.problem()).toContain('rook noted pain: 2');
   });
 
   it('puts a reading right in its place, and says why', async () => {
     await open({ measurements: [measured({}, 58, 84)] });
-    exam.go(0, 'left');
-    const [first] = exam.cell().readings;
-    exam.correct(first!, { start: 0, end: 85 }, 'digits turned round');
-    expect(exam.cell().readings.map((r) => [r.end, r.saved])).toEqual([
+    exam.course.go(0, 'left');
+    const [first] = exam.record.cell().readings;
+    exam.commands.correct(first!, { start: 0, end: 85 }, 'digits turned round');
+    expect(exam.record.cell().readings.map((r) => [r.end, r.saved])).toEqual([
       [85, false],
       [84, true],
     ]);
     expect(queue.next()).toEqual(jasmine.objectContaining({ route: 'correctReading', target: first!.id }));
-    expect(exam.cell().readings[0]!.saved).toBeTrue();
+    expect(exam.record.cell().readings[0]!.saved).toBeTrue();
   });
 
   it('shows what a second examiner has held meanwhile, and keeps what waits here', async () => {
     hold('110');
     queue.left = [...queue.commands];
-    exam.typed.set('9');
-    await exam.join(record({ measurements: [measured({ side: 'right' }, 97)] }));
-    expect(exam.cellOfRow(exam.rows()[0]!, 'right').readings.map((r) => r.end)).toEqual([97]);
-    expect(exam.cellOfRow(exam.rows()[0]!, 'left').readings.map((r) => r.end)).toEqual([110]);
-    expect(exam.typed()).toBe('9');
+    exam.typed.text.set('9');
+    await exam.commands.join(record({ measurements: [measured({ side: 'right' }, 97)] }));
+    expect(exam.record.cellOfRow(exam.record.rows()[0]!, 'right').readings.map((r) => r.end)).toEqual([97]);
+    expect(exam.record.cellOfRow(exam.record.rows()[0]!, 'left').readings.map((r) => r.end)).toEqual([110]);
+    expect(exam.typed.text()).toBe('9');
   });
 
   it('gives the dial the other side, the other mode, the last visit and the gap', async () => {
-    await exam.open(
+    await exam.commands.open(
       record({
         measurements: [measured({}, 100), measured({ side: 'right' }, 95), measured({ mode: 'passive' }, 118)],
         previous: { assessedOn: '2026-10-20', measurements: [measured({}, 88, 92)] },
       }),
     );
-    exam.go(0, 'left');
+    exam.course.go(0, 'left');
     const dial = dialModel(exam)!;
     expect(dial).toEqual(
       jasmine.objectContaining({
@@ -191,41 +191,41 @@ describe('Exam', () => {
     );
     expect(dial.gap!.words).toBe('9° short');
     expect(dial.text).toContain('left hip flexion, active; needle at 100°');
-    exam.typed.set('130');
+    exam.typed.text.set('130');
     expect(dialModel(exam)!.needle).toBe(130);
     expect(dialModel(exam)!.gap).toBeNull();
   });
 
   describe('turning the patient', () => {
-    const toTheTurn = () => exam.rows().findIndex((row) => row.position === 'prone');
+    const toTheTurn = () => exam.record.rows().findIndex((row) => row.position === 'prone');
 
     it('is a step of its own: nothing is held before it is confirmed', () => {
-      exam.go(toTheTurn(), 'left');
-      expect(exam.turning()).toEqual({ to: 'prone', place: { row: toTheTurn(), side: 'left' } });
+      exam.course.go(toTheTurn(), 'left');
+      expect(exam.course.turning()).toEqual({ to: 'prone', place: { row: toTheTurn(), side: 'left' } });
       expect(where()).toBe('left hip.flexion active');
       expect(hold('20')).toBeFalse();
-      expect(exam.problem()).toBe('The patient is supine yet: turn first, then press Enter.');
-      exam.confirmTurn();
+      expect(exam.course.problem()).toBe('The patient is supine yet: turn first, then press Enter.');
+      exam.course.confirmTurn();
       expect(where()).toBe('left hip.extension active');
-      expect(exam.station()).toBe('prone');
-      expect(exam.announcement()).toBe('Patient prone. left hip extension, active');
+      expect(exam.record.station()).toBe('prone');
+      expect(exam.course.announcement()).toBe('Patient prone. left hip extension, active');
     });
 
     it('can wait, and says what is still open before it', () => {
       hold('110');
-      exam.note({ notDone: 'refused' });
-      exam.go(toTheTurn(), 'left');
-      expect(exam.openEnds().length).toBe(10);
-      expect(exam.openEnds().map((end) => end.words)).toContain('Passive left hip abduction still open in supine');
-      expect(exam.openEnds().map((end) => end.words)).not.toContain('Active right hip flexion still open in supine');
-      exam.stayHere();
-      expect(exam.turning()).toBeNull();
+      exam.commands.note({ notDone: 'refused' });
+      exam.course.go(toTheTurn(), 'left');
+      expect(exam.record.openEnds().length).toBe(10);
+      expect(exam.record.openEnds().map((end) => end.words)).toContain('Passive left hip abduction still open in supine');
+      expect(exam.record.openEnds().map((end) => end.words)).not.toContain('Active right hip flexion still open in supine');
+      exam.course.stayHere();
+      expect(exam.course.turning()).toBeNull();
       expect(where()).toBe('right hip.flexion active');
     });
 
     it('catches a side that disagrees with the drawing', () => {
       expect(hold('r110')).toBeFalse();
-      expect(exam.problem()).toBe(
+      expect(exam.course.problem()).toBe(
         'You typed right, the run sheet is at the patient’s left side. Look at the drawing; o goes to the other side.',
       );
       expect(hold('l110')).toBeTrue();
@@ -239,9 +239,9 @@ describe('Exam', () => {
       expect(dialModel(exam)!.stop).toEqual({ at: 90, words: 'stop 90' });
       expect(limitWords(exam)).toBe('Stop at 90° (surgeon).');
       expect(hold('95')).toBeFalse();
-      expect(exam.pastStop()).toEqual(jasmine.objectContaining({ value: 95, limit: 90, source: 'surgeon' }));
+      expect(exam.commands.pastStop()).toEqual(jasmine.objectContaining({ value: 95, limit: 90, source: 'surgeon' }));
       expect(queue.commands).toEqual([]);
-      expect(exam.hold('went there by mistake')).toBeTrue();
+      expect(exam.commands.holdPast('went there by mistake')).toBeTrue();
       expect(body()).toEqual(jasmine.objectContaining({ end: 95, pastLimit: { limit: 90, why: 'went there by mistake' } }));
     });
 
@@ -257,36 +257,36 @@ describe('Exam', () => {
     it('asks which way a device that was not set has counted, and remembers it', async () => {
       await openWith({ protocol: 'shoulder.flexion/supine' });
       const tools = TestBed.inject(Tools);
-      tools.take(exam.protocol(), 'inclinometer');
+      tools.take(exam.record.protocol(), 'inclinometer');
       tools.change({ scale: '360' });
-      exam.typed.set('0/190');
-      expect(exam.bothWays().map(({ value }) => value)).toEqual([190, 170]);
-      expect(exam.hold()).toBeFalse();
-      expect(exam.problem()).toContain('can have gone both ways: 190° (counting up) or 170° (counting down)');
-      exam.tellSense(1);
-      exam.flipSense();
-      expect(exam.hold()).toBeTrue();
+      exam.typed.text.set('0/190');
+      expect(exam.typed.bothWays().map(({ value }) => value)).toEqual([190, 170]);
+      expect(exam.commands.hold()).toBeFalse();
+      expect(exam.course.problem()).toContain('can have gone both ways: 190° (counting up) or 170° (counting down)');
+      exam.typed.tellSense(1);
+      exam.typed.flipSense();
+      expect(exam.commands.hold()).toBeTrue();
       expect(body()).toEqual(jasmine.objectContaining({ instrument: 'inclinometer', start: 0, end: 190, scale: '360', sense: -1 }));
-      exam.otherSide();
-      expect(exam.measured()!.value).toBe(170);
+      exam.course.otherSide();
+      expect(exam.record.measured()!.value).toBe(170);
     });
 
     it('keeps the instrument of the first reading, whatever is taken in the hand', () => {
-      exam.setTrials(2);
+      exam.course.setTrials(2);
       hold('110');
-      TestBed.inject(Tools).take(exam.protocol(), 'inclinometer');
-      expect(exam.instrument()).toBe('goniometer');
-      exam.otherSide();
-      expect(exam.instrument()).toBe('inclinometer');
+      TestBed.inject(Tools).take(exam.record.protocol(), 'inclinometer');
+      expect(exam.record.instrument()).toBe('goniometer');
+      exam.course.otherSide();
+      expect(exam.record.instrument()).toBe('inclinometer');
     });
 
     it('holds a length in one figure, in another unit, or by the hand; and refuses a start', async () => {
       await openWith({ protocol: 'distance.kneeToWall/standing' });
-      expect(exam.instrument()).toBe('tape');
+      expect(exam.record.instrument()).toBe('tape');
       expect(hold('4/9')).toBeFalse();
-      expect(exam.problem()).toContain('allowed: one figure in cm');
+      expect(exam.course.problem()).toContain('allowed: one figure in cm');
       expect(hold('45')).toBeFalse();
-      expect(exam.problem()).toBe('45 cm is more than knee to wall can hold; allowed: 0 to 30 cm');
+      expect(exam.course.problem()).toBe('45 cm is more than knee to wall can hold; allowed: 0 to 30 cm');
       expect(hold('7.5')).toBeTrue();
       expect(body()).toEqual(jasmine.objectContaining({ motion: 'distance.kneeToWall', side: 'left', instrument: 'tape', end: 7.5 }));
       expect(hold('3in')).toBeTrue();
@@ -297,14 +297,14 @@ describe('Exam', () => {
       await openWith({ protocol: 'lumbar.flexion/standing' });
       expect(readingWords(exam)).toBe('type upper end, lower end, as 104/49, Enter holds · two inclinometers');
       expect(hold('104')).toBeFalse();
-      expect(exam.problem()).toContain('now the lower end');
-      exam.typed.set('104/49');
-      expect(exam.typedValue()).toBe(55);
-      exam.hold();
+      expect(exam.course.problem()).toContain('now the lower end');
+      exam.typed.text.set('104/49');
+      expect(exam.typed.value()).toBe(55);
+      exam.commands.hold();
       expect(body()).toEqual(
         jasmine.objectContaining({ side: 'midline', instrument: 'dualInclinometer', start: 0, end: 104, lower: { zero: 0, end: 49 } }),
       );
-      expect(exam.measuredAt(exam.key())!.value).toBe(55);
+      expect(exam.record.measuredAt(exam.record.key())!.value).toBe(55);
     });
 
     it('takes yes or no', async () => {
@@ -323,7 +323,7 @@ describe('Exam', () => {
       ]);
       await openWith({ protocol: 'knee.flexion/supine' });
       expect(hold('S:0-15-120')).toBeFalse();
-      expect(exam.problem()).toContain('Left knee extension, active, is not on the run sheet');
+      expect(exam.course.problem()).toContain('Left knee extension, active, is not on the run sheet');
       expect(queue.commands).toEqual([]);
     });
   });
@@ -333,40 +333,40 @@ describe('Exam', () => {
       await openWith({ protocol: 'fingerPip.flexion/sitting', digit: 2 }, { protocol: 'shoulder.externalRotation/supine-at-side' });
       hold('90');
       expect(body()).toEqual(jasmine.objectContaining({ digit: 2, protocol: 'fingerPip.flexion/sitting' }));
-      expect(exam.nameOf(exam.rows()[0]!, 'left')).toBe('left index, finger middle joint (PIP) flexion, active');
+      expect(exam.record.nameOf(exam.record.rows()[0]!, 'left')).toBe('left index, finger middle joint (PIP) flexion, active');
     });
 
     it('follows the plan that was prepared, step by step', async () => {
       const way = { protocol: 'hip.extension/prone', mode: 'passive', seconds: 20 } as const;
       const steps = (['right', 'left'] as const).map((side) => ({ ...way, side }));
       await open({ plan: { steps, leftOut: [], minutesAvailable: 5, trials: 2 } });
-      expect(exam.station()).toBe('prone');
-      expect(exam.trials()).toBe(2);
-      expect(exam.rows().map((row) => [row.motion, row.mode, row.sides])).toEqual([['hip.extension', 'passive', ['right', 'left']]]);
-      exam.otherMode();
-      expect(exam.problem()).toBe('Active is not on the run sheet.');
+      expect(exam.record.station()).toBe('prone');
+      expect(exam.course.trials()).toBe(2);
+      expect(exam.record.rows().map((row) => [row.motion, row.mode, row.sides])).toEqual([['hip.extension', 'passive', ['right', 'left']]]);
+      exam.course.otherMode();
+      expect(exam.course.problem()).toBe('Active is not on the run sheet.');
     });
 
     it('takes another way of measuring once, tells the server, and goes there', async () => {
       await openWith({ protocol: 'knee.flexion/supine' });
-      exam.add({ protocol: 'girth.knee/supine' });
-      expect(exam.row().motion).toBe('girth.knee');
-      expect(exam.place().side).toBe('left');
+      exam.commands.add({ protocol: 'girth.knee/supine' });
+      expect(exam.record.row().motion).toBe('girth.knee');
+      expect(exam.record.place().side).toBe('left');
       const { plan } = body() as { plan: { steps: { protocol: string }[] } };
       expect(plan.steps.map((step) => step.protocol.split('/')[0])).toEqual([
         ...Array<string>(4).fill('knee.flexion'),
         'girth.knee',
         'girth.knee',
       ]);
-      exam.add({ protocol: 'knee.flexion/supine' });
+      exam.commands.add({ protocol: 'knee.flexion/supine' });
       expect(queue.commands).toEqual([]);
-      expect(exam.row().motion).toBe('knee.flexion');
+      expect(exam.record.row().motion).toBe('knee.flexion');
     });
 
     it('shows what was measured beyond it', async () => {
       const beyond = measured({ motion: 'knee.flexion', position: 'prone' }, 130);
       await open({ sheet: [{ protocol: 'knee.flexion/supine' }], measurements: [beyond] });
-      expect(exam.rows().map((row) => row.protocol)).toContain('knee.flexion/prone');
+      expect(exam.record.rows().map((row) => row.protocol)).toContain('knee.flexion/prone');
     });
   });
 });

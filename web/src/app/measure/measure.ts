@@ -30,7 +30,7 @@ import { TableView } from '../ui/table-view/table-view';
 import type { ReasonQuestion } from '../ui/reason.dialog';
 import { isUpright, type Standpoint } from '../ui/table-view/plan-view';
 import { UNIT_WORDS } from '../ui/words';
-import { Exam } from './exam';
+import { Exam, EXAM } from './exam';
 import { dialKey, type DialAction } from './key-map';
 import { Remarks } from './remarks';
 import type { HeldReading } from './cells';
@@ -50,7 +50,7 @@ const LOOK_EVERY = 20_000;
 @Component({
   selector: 'dg-measure',
   imports: [OddRecords, ArcStrip, Dial, Frame, Pending, Remarks, RouterLink, RunSheet, TableView, TechniqueCard, TrialsStrip, Turn],
-  providers: [Exam],
+  providers: [EXAM],
   templateUrl: './measure.html',
   styleUrl: './measure.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -73,50 +73,50 @@ export class MeasurePage {
   protected readonly model = computed(() => dialModel(this.exam));
   /** Drawn where there is no angle to turn a needle by. */
   protected readonly straight = computed(() => (this.model() ? null : straightModel(this.exam)));
-  protected readonly unitWords = computed(() => UNIT_WORDS[this.exam.motion().unit]);
-  protected readonly sideWord = computed(() => (this.exam.place().side === 'midline' ? '' : this.exam.place().side));
+  protected readonly unitWords = computed(() => UNIT_WORDS[this.exam.record.motion().unit]);
+  protected readonly sideWord = computed(() => (this.exam.record.place().side === 'midline' ? '' : this.exam.record.place().side));
   protected readonly about = computed(() => {
-    const record = this.exam.record();
+    const record = this.exam.record.visit();
     return record ? `${personWords(record.patient)} · ${episodeWords(record.episode)} · visit ${record.visit.number}` : '';
   });
-  protected readonly name = computed(() => fullName(this.exam.record()!.patient));
+  protected readonly name = computed(() => fullName(this.exam.record.visit()!.patient));
 
   /** Under the figures: what they mean, in words. */
   protected readonly reading = computed(() => readingWords(this.exam));
   /** What the precautions say of the measurement in hand. */
   protected readonly limit = computed(() => limitWords(this.exam));
   protected readonly standing = computed(() => {
-    const measured = this.exam.measured();
-    return measured ? endFigure(rounded(measured.value, this.exam.motion().unit), this.exam.motion()) : '';
+    const measured = this.exam.record.measured();
+    return measured ? endFigure(rounded(measured.value, this.exam.record.motion().unit), this.exam.record.motion()) : '';
   });
 
   protected readonly entryLabel = computed(() =>
-    this.exam.turning()
+    this.exam.course.turning()
       ? 'Turn the patient, then press Enter'
-      : `Reading in ${this.unitWords()}, ${this.exam.nameOf(this.exam.row(), this.exam.place().side)}`,
+      : `Reading in ${this.unitWords()}, ${this.exam.record.nameOf(this.exam.record.row(), this.exam.record.place().side)}`,
   );
   /** Both readings, where nobody has said which way the device counts. */
   protected readonly ways = computed(() =>
-    this.exam.bothWays().map(({ sense, value }) => ({
+    this.exam.typed.bothWays().map(({ sense, value }) => ({
       sense,
-      words: `${describeEnd(this.exam.motion(), value)}, counting ${sense === 1 ? 'up' : 'down'}`,
+      words: `${describeEnd(this.exam.record.motion(), value)}, counting ${sense === 1 ? 'up' : 'down'}`,
     })),
   );
   /** The same figures with the device counting the other way. */
   protected readonly otherWords = computed(() => {
-    const other = this.exam.otherValue();
-    return other === null || this.exam.typed() === '' ? '' : `or ${formatSize(other, 'deg')} the other way round`;
+    const other = this.exam.typed.otherValue();
+    return other === null || this.exam.typed.text() === '' ? '' : `or ${formatSize(other, 'deg')} the other way round`;
   });
 
   /** Half the width of the figures, so that the degree sign stands right behind them. */
   protected readonly degreeAt = computed(() => {
-    const figures = this.exam.typed() || this.standing();
+    const figures = this.exam.typed.text() || this.standing();
     const em = figures.length > 4 ? 56 : 96;
     return `calc(50% + ${figures.length * em * 0.31 + 4}px)`;
   });
 
   /** The caution questions ended this visit before anything was measured. */
-  protected readonly refer = computed(() => this.exam.record()?.cautions?.outcome === 'refer');
+  protected readonly refer = computed(() => this.exam.record.visit()?.cautions?.outcome === 'refer');
   /** Where the examiner stands; remembered on this device. */
   protected readonly standpoint = signal<Standpoint>(localStorage.getItem(STANDPOINT) === 'head' ? 'head' : 'foot');
 
@@ -124,10 +124,10 @@ export class MeasurePage {
   private openAt(): void {
     const protocol = this.add();
     const found = protocol === undefined ? undefined : protocolOfId(protocol);
-    if (!found || this.exam.locked()) return this.exam.goToKey(this.at());
+    if (!found || this.exam.record.locked()) return this.exam.course.goToKey(this.at());
     const side = allowedSides(motion(found.motion)).find((s) => s === this.side());
     const mode = modesOf(found).find((m) => m === this.mode());
-    this.exam.add({ protocol: found.id, ...(side ? { side } : {}), ...(mode ? { mode } : {}) });
+    this.exam.commands.add({ protocol: found.id, ...(side ? { side } : {}), ...(mode ? { mode } : {}) });
   }
 
   constructor() {
@@ -137,17 +137,17 @@ export class MeasurePage {
       const record = this.visit.value();
       if (opening === record.visit.id) return;
       opening = record.visit.id;
-      void this.exam.open(record).then(() => this.openAt());
+      void this.exam.commands.open(record).then(() => this.openAt());
       this.fetchDialogs();
     });
     effect(() => {
       // Wherever the exam goes, the hands find the entry ready.
-      this.exam.place();
-      this.exam.turning();
+      this.exam.record.place();
+      this.exam.course.turning();
       this.focusEntry();
     });
     effect(() => {
-      if (this.exam.pastStop()) void this.askWhy();
+      if (this.exam.commands.pastStop()) void this.askWhy();
     });
     this.lookForOthers();
   }
@@ -170,21 +170,21 @@ export class MeasurePage {
 
   /** What a second examiner holds meanwhile joins this screen. */
   private lookForOthers(): void {
-    const seen = () => document.visibilityState === 'visible' && this.exam.record() !== null;
+    const seen = () => document.visibilityState === 'visible' && this.exam.record.visit() !== null;
     merge(interval(LOOK_EVERY), fromEvent(document, 'visibilitychange'))
       .pipe(
         filter(seen),
         exhaustMap(() => {
-          const at = this.exam.changes;
+          const at = this.exam.commands.changes;
           // What was entered meanwhile is newer than the answer: the next look will have it.
           return this.api.call(VISITS.visit, { id: this.id() }).pipe(
-            filter(() => this.exam.changes === at),
+            filter(() => this.exam.commands.changes === at),
             catchError(() => EMPTY),
           );
         }),
         takeUntilDestroyed(),
       )
-      .subscribe((record) => void this.exam.join(record));
+      .subscribe((record) => void this.exam.commands.join(record));
   }
 
   protected focusEntry(): void {
@@ -195,8 +195,8 @@ export class MeasurePage {
   }
 
   protected typed(event: Event): void {
-    this.exam.typed.set((event.target as HTMLInputElement).value);
-    this.exam.problem.set('');
+    this.exam.typed.text.set((event.target as HTMLInputElement).value);
+    this.exam.course.problem.set('');
   }
 
   /** Keys work only while the entry has the focus, so that no command typed elsewhere becomes a command. */
@@ -208,7 +208,7 @@ export class MeasurePage {
     event.preventDefault();
     action();
     // At once, not with the next drawing of the page: the next digit may already be on its way.
-    (event.target as HTMLInputElement).value = this.exam.typed();
+    (event.target as HTMLInputElement).value = this.exam.typed.text();
   }
 
   /** Letters are commands, but where one may belong to what is typed: a unit, a side, an answer. */
@@ -217,34 +217,34 @@ export class MeasurePage {
     const found = dialKey(event);
     if (found?.always) return this.actions[found.does];
     if (event.ctrlKey || event.altKey || event.metaKey) return undefined;
-    const answering = this.exam.motion().unit === 'yesNo' && (key === 'y' || key === 'n');
-    if (this.exam.turning()) return /^[\w/-]$/.test(key) ? () => void this.exam.hold() : undefined;
-    const isText = this.exam.typed() !== '' && PART_OF_A_READING[this.exam.motion().unit].includes(key);
+    const answering = this.exam.record.motion().unit === 'yesNo' && (key === 'y' || key === 'n');
+    if (this.exam.course.turning()) return /^[\w/-]$/.test(key) ? () => void this.exam.commands.hold() : undefined;
+    const isText = this.exam.typed.text() !== '' && PART_OF_A_READING[this.exam.record.motion().unit].includes(key);
     return isText || answering || !found ? undefined : this.actions[found.does];
   }
 
   protected enter(): void {
-    if (this.exam.turning()) return this.exam.confirmTurn();
-    const read = this.exam.read();
+    if (this.exam.course.turning()) return this.exam.course.confirmTurn();
+    const read = this.exam.typed.offer();
     // Half a pair: Enter goes on to the next figure.
     if (!read.ok && read.next) {
-      this.exam.typed.update((typed) => `${typed.trim()}/`);
-      this.exam.announcement.set(`Now the ${read.next}`);
+      this.exam.typed.text.update((typed) => `${typed.trim()}/`);
+      this.exam.course.announcement.set(`Now the ${read.next}`);
       return;
     }
-    this.exam.hold();
+    this.exam.commands.hold();
   }
 
   /** What each of them comes to; which key does it, the map tells. */
   private readonly actions: Readonly<Record<DialAction, () => void>> = {
     enter: () => this.enter(),
-    next: () => (this.exam.turning() ? this.exam.confirmTurn() : this.exam.step(1)),
-    back: () => this.exam.step(-1),
-    clear: () => (this.exam.turning() ? this.exam.stayHere() : this.exam.typed.set('')),
+    next: () => (this.exam.course.turning() ? this.exam.course.confirmTurn() : this.exam.course.step(1)),
+    back: () => this.exam.course.step(-1),
+    clear: () => (this.exam.course.turning() ? this.exam.course.stayHere() : this.exam.typed.text.set('')),
     showKeys: () => void this.showKeys(),
-    otherSide: () => this.exam.otherSide(),
-    otherMode: () => this.exam.otherMode(),
-    undo: () => this.exam.undo(),
+    otherSide: () => this.exam.course.otherSide(),
+    otherMode: () => this.exam.course.otherMode(),
+    undo: () => this.exam.commands.undo(),
     correct: () => void this.correctLast(),
     endFeel: () => this.remarks()?.focusEndFeel(),
     pain: () => this.remarks()?.focusPain(),
@@ -259,7 +259,7 @@ export class MeasurePage {
 
   /** Where one can go from here. */
   protected readonly standWords = computed(() => {
-    const upright = isUpright(this.exam.station());
+    const upright = isUpright(this.exam.record.station());
     if (this.standpoint() === 'foot') return upright ? 'I stand behind' : 'I stand at the head';
     return upright ? 'I stand in front' : 'I stand at the foot';
   });
@@ -273,25 +273,25 @@ export class MeasurePage {
 
   /** Says which way the device counts; the figures are held by the next Enter. */
   protected tell(sense: Sense): void {
-    this.exam.tellSense(sense);
+    this.exam.typed.tellSense(sense);
     this.focusEntry();
   }
 
   protected flip(): void {
-    this.exam.flipSense();
+    this.exam.typed.flipSense();
     this.focusEntry();
   }
 
   /** What is in the hand, and how it counts. */
   protected async chooseTool(): Promise<void> {
     const { ToolDialog } = await import('./tool.dialog');
-    this.afterwards(this.dialog.open(ToolDialog, { data: this.exam.protocol(), width: '520px', maxHeight: '94vh' }));
+    this.afterwards(this.dialog.open(ToolDialog, { data: this.exam.record.protocol(), width: '520px', maxHeight: '94vh' }));
   }
 
   private async correctLast(): Promise<void> {
-    const last = this.exam.cell().readings.at(-1);
+    const last = this.exam.record.cell().readings.at(-1);
     if (last) await this.correct(last);
-    else this.exam.problem.set('Nothing is held here yet; there is nothing to correct.');
+    else this.exam.course.problem.set('Nothing is held here yet; there is nothing to correct.');
   }
 
   /** Puts a reading right; the old value stays on record. */
@@ -299,31 +299,39 @@ export class MeasurePage {
     const { CorrectDialog } = await import('./correct.dialog');
     type Answer = import('./correct.dialog').Corrected;
     const { exam } = this;
-    const name = exam.nameOf(exam.row(), exam.place().side);
-    const data = { name, shown: shownReading(reading, exam.motion()), reading, protocol: exam.protocol(), tool: exam.tool() };
+    const name = exam.record.nameOf(exam.record.row(), exam.record.place().side);
+    const data = {
+      name,
+      shown: shownReading(reading, exam.record.motion()),
+      reading,
+      protocol: exam.record.protocol(),
+      tool: exam.record.tool(),
+    };
     const dialog = this.dialog.open<unknown, unknown, Answer>(CorrectDialog, { data, width: '560px' });
-    this.afterwards(dialog, (answer) => exam.correct(reading, answer.reading, answer.why));
+    this.afterwards(dialog, (answer) => exam.commands.correct(reading, answer.reading, answer.why));
   }
 
   /** A reading past a limit is held only with a reason. */
   private async askWhy(): Promise<void> {
     const { exam } = this;
     const { ReasonDialog } = await import('../ui/reason.dialog');
-    const past = exam.pastStop();
+    const past = exam.commands.pastStop();
     if (!past) return;
-    const { unit } = exam.motion();
+    const { unit } = exam.record.motion();
     const limit = past.limit === null ? 'not to be measured' : `not past ${formatSize(past.limit, unit)}`;
     const data: ReasonQuestion = {
       title: `${formatSize(past.value, unit)} is past the limit`,
-      about: `${exam.nameOf(exam.row(), exam.place().side)}: ${limit} (${past.source}). The surgeon’s limit wins: if the joint went there by mistake, say so, and tell whoever has to know.`,
+      about: `${exam.record.nameOf(exam.record.row(), exam.record.place().side)}: ${limit} (${past.source}). The surgeon’s limit wins: if the joint went there by mistake, say so, and tell whoever has to know.`,
       label: 'Why it was passed',
       least: 1,
       missing: 'Type the reason: it goes into the record with the reading.',
       agree: 'Hold with this reason',
       leave: 'Do not hold it',
     };
-    exam.pastStop.set(null);
-    this.afterwards(this.dialog.open<unknown, unknown, string>(ReasonDialog, { data, width: '520px' }), (why) => exam.hold(why));
+    exam.commands.pastStop.set(null);
+    this.afterwards(this.dialog.open<unknown, unknown, string>(ReasonDialog, { data, width: '520px' }), (why) =>
+      exam.commands.holdPast(why),
+    );
   }
 
   /** When a dialog closes the hands find the entry again. */
@@ -338,16 +346,16 @@ export class MeasurePage {
   /** Any way of measuring that is not on the sheet yet. */
   protected async addToSheet(): Promise<void> {
     const { AddDialog } = await import('../library/add.dialog');
-    const config = { data: this.exam.steps(), width: '560px', maxHeight: '94vh' };
-    this.afterwards(this.dialog.open<unknown, readonly SheetItem[], SheetItem>(AddDialog, config), (item) => this.exam.add(item));
+    const config = { data: this.exam.record.steps(), width: '560px', maxHeight: '94vh' };
+    this.afterwards(this.dialog.open<unknown, readonly SheetItem[], SheetItem>(AddDialog, config), (item) => this.exam.commands.add(item));
   }
 
   /** The library's page of the motion in hand, over the dial. */
   protected async openLibrary(): Promise<void> {
     const { ProtocolDialog } = await import('../library/protocol.dialog');
-    const { patient, visit } = this.exam.record()!;
+    const { patient, visit } = this.exam.record.visit()!;
     const person = { sex: patient.sex, age: ageOn(patient.birthDate, visit.assessedOn) };
-    const data = { protocol: this.exam.protocol(), person, mode: this.exam.row().mode };
+    const data = { protocol: this.exam.record.protocol(), person, mode: this.exam.record.row().mode };
     this.afterwards(this.dialog.open(ProtocolDialog, { data, width: '1120px', maxWidth: '96vw', maxHeight: '94vh' }));
   }
 

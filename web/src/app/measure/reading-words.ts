@@ -18,45 +18,48 @@ import type { Exam } from './exam';
 
 /** Under the figures: what to type, or what is typed and how sure it is. */
 export function readingWords(exam: Exam): string {
-  const about = exam.motion();
-  const tool = INSTRUMENT_WORDS[exam.instrument()];
-  const read = exam.read();
-  if (exam.typed() !== '' && !read.ok && read.next) return `now the ${read.next} · ${orderWords(exam)}`;
+  const about = exam.record.motion();
+  const tool = INSTRUMENT_WORDS[exam.record.instrument()];
+  const read = exam.typed.offer();
+  if (exam.typed.text() !== '' && !read.ok && read.next) return `now the ${read.next} · ${orderWords(exam)}`;
   if (read.ok && 'arc' in read) return 'an arc: Enter fills both directions';
-  const value = exam.typedValue() ?? exam.measured()?.value;
+  const value = exam.sources.value() ?? exam.record.measured()?.value;
   if (value === undefined) return `${askWords(exam)} · ${tool}`;
   if (about.unit === 'yesNo') return `${describeEnd(about, value)} · ${tool}`;
-  const derived = exam.typedReading()?.entered !== undefined || exam.isDual();
+  const derived = exam.typed.reading()?.entered !== undefined || exam.record.isDual();
   const said = value < 0 || about.plus || derived ? `${describeEnd(about, rounded(value, about.unit))} · ` : '';
-  const suspect = exam.isDual() && value < 0 ? ' · the lower site moved more: check both sites' : '';
-  const position = exam.protocol().reads === 'position' ? ' · a position, not a change' : '';
-  return `${said}± ${formatSize(bandAround(exam.sem()), about.unit)} measuring error · ${tool}${position}${suspect}`;
+  const suspect = exam.record.isDual() && value < 0 ? ' · the lower site moved more: check both sites' : '';
+  const position = exam.record.protocol().reads === 'position' ? ' · a position, not a change' : '';
+  return `${said}± ${formatSize(bandAround(exam.sources.sem()), about.unit)} measuring error · ${tool}${position}${suspect}`;
 }
 
 /** What to type, in the order of the hands. */
 function askWords(exam: Exam): string {
-  const { unit } = exam.motion();
-  if (exam.isDual()) return `type ${orderWords(exam)}, as ${exam.tool().scale === null ? '104/49' : '350/94/5/54'}, Enter holds`;
-  if (isTilted(exam.protocol(), exam.tool())) return 'type zero/end as the device shows them, as 350/20, Enter holds';
+  const { unit } = exam.record.motion();
+  if (exam.record.isDual())
+    return `type ${orderWords(exam)}, as ${exam.record.tool().scale === null ? '104/49' : '350/94/5/54'}, Enter holds`;
+  if (isTilted(exam.record.protocol(), exam.record.tool())) return 'type zero/end as the device shows them, as 350/20, Enter holds';
   if (unit === 'yesNo') return 'type y or n, Enter holds';
-  if (unit === 'cm' && exam.instrument() === 'visual') return 'type fists and fingers, as 1f2, or centimetres, Enter holds';
-  const entry = exam.tool().unit;
+  if (unit === 'cm' && exam.record.instrument() === 'visual') return 'type fists and fingers, as 1f2, or centimetres, Enter holds';
+  const entry = exam.record.tool().unit;
   return `type ${entry && entry !== unit ? entry : UNIT_WORDS[unit]}, Enter holds`;
 }
 
 function orderWords(exam: Exam): string {
-  return exam.isDual() ? sitesInOrder(exam.tool()).join(', ') : 'zero, end';
+  return exam.record.isDual() ? sitesInOrder(exam.record.tool()).join(', ') : 'zero, end';
 }
 
 /** What a precaution says of the measurement in hand; empty where it is free. */
 export function limitWords(exam: Exam): string {
-  const allowed = exam.allowed();
+  const allowed = exam.record.allowed();
   if (allowed.kind === 'free') return '';
   const { until, source } = allowed.by;
   const when = until === null ? '' : ` until ${dayWords(until)}`;
   if (allowed.kind === 'forbidden') return `Not to be measured${when}: ${forbiddenWords(allowed)}.`;
   const what =
-    allowed.kind === 'stop' ? `Stop at ${formatSize(allowed.at, exam.motion().unit)}` : 'To where it goes by itself, no push at the end';
+    allowed.kind === 'stop'
+      ? `Stop at ${formatSize(allowed.at, exam.record.motion().unit)}`
+      : 'To where it goes by itself, no push at the end';
   return `${what}${when} (${source}).`;
 }
 

@@ -2,7 +2,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { CommandQueue } from '../data/command-queue';
 import { FakeQueue } from '../testing/fake-queue';
 import { visitRecord } from '../testing/records';
-import { Exam } from './exam';
+import { Exam, EXAM } from './exam';
 import { Remarks } from './remarks';
 
 describe('Remarks', () => {
@@ -19,9 +19,9 @@ describe('Remarks', () => {
 
   beforeEach(async () => {
     queue = new FakeQueue();
-    TestBed.configureTestingModule({ providers: [Exam, { provide: CommandQueue, useValue: queue }] });
+    TestBed.configureTestingModule({ providers: [EXAM, { provide: CommandQueue, useValue: queue }] });
     exam = TestBed.inject(Exam);
-    await exam.open(visitRecord());
+    await exam.commands.open(visitRecord());
     fixture = TestBed.createComponent(Remarks);
     await fixture.whenStable();
   });
@@ -36,7 +36,7 @@ describe('Remarks', () => {
   it('refuses pain that is not on the scale, and keeps it on the screen', () => {
     for (const wrong of ['11', '-1', '2.5', 'x']) {
       enter(pain(), wrong);
-      expect(exam.problem()).withContext(wrong).toContain('allowed: whole numbers from 0 (none) to 10');
+      expect(exam.course.problem()).withContext(wrong).toContain('allowed: whole numbers from 0 (none) to 10');
       expect(pain().value).toBe(wrong);
     }
     expect(sent()).toBeUndefined();
@@ -44,7 +44,7 @@ describe('Remarks', () => {
 
   it('offers an end feel only where somebody else moves the joint', async () => {
     expect(page().textContent).not.toContain('End feel');
-    exam.otherMode();
+    exam.course.otherMode();
     await fixture.whenStable();
     expect(page().textContent).toContain('End feel');
     const soft = [...page().querySelectorAll<HTMLElement>('mat-chip-option')].find((chip) => chip.textContent!.includes('soft'))!;
@@ -60,7 +60,7 @@ describe('Remarks', () => {
     await fixture.whenStable();
     chip('leg turns out').click();
     await fixture.whenStable();
-    expect([...exam.cell().substitutions].sort()).toEqual(['leg-turns-out', 'pelvis-rolls-back']);
+    expect([...exam.record.cell().substitutions].sort()).toEqual(['leg-turns-out', 'pelvis-rolls-back']);
   });
 
   it('notes that something was not done, and why, and anything else', async () => {

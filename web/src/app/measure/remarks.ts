@@ -28,14 +28,14 @@ export class Remarks {
   private readonly pain = viewChild.required<ElementRef<HTMLInputElement>>('pain');
   private readonly faked = viewChild<MatChipListbox>('faked');
   /** An end is felt only when somebody else moves the joint. */
-  protected readonly passive = computed(() => this.exam.row().mode === 'passive');
-  protected readonly expectedFeel = computed(() => this.exam.protocol().endFeel);
+  protected readonly passive = computed(() => this.exam.record.row().mode === 'passive');
+  protected readonly expectedFeel = computed(() => this.exam.record.protocol().endFeel);
 
   private readonly notDone = viewChild<MatChipListbox>('notDone');
   private readonly note = viewChild<ElementRef<HTMLInputElement>>('note');
   protected readonly reasons = REASONS;
   /** A fault is seen; a movement of a neighbour fakes range. */
-  protected readonly seen = computed(() => (this.exam.motion().unit === 'yesNo' ? 'Seen' : 'Faked by'));
+  protected readonly seen = computed(() => (this.exam.record.motion().unit === 'yesNo' ? 'Seen' : 'Faked by'));
 
   focusNotDone(): void {
     this.notDone()?.focus();
@@ -62,34 +62,34 @@ export class Remarks {
     const text = field.value.trim();
     const level = text === '' ? null : Number(text);
     if (level !== null && !(Number.isInteger(level) && level >= 0 && level <= 10)) {
-      this.exam.problem.set(`Pain "${text}" is not on the scale; allowed: whole numbers from 0 (none) to 10.`);
+      this.exam.course.problem.set(`Pain "${text}" is not on the scale; allowed: whole numbers from 0 (none) to 10.`);
       return;
     }
-    this.exam.problem.set('');
-    if (level !== this.exam.cell().pain) this.exam.note({ pain: level });
+    this.exam.course.problem.set('');
+    if (level !== this.exam.record.cell().pain) this.exam.commands.note({ pain: level });
   }
 
   protected setWhere(text: string): void {
-    if (text.trim() !== this.exam.cell().painWhere) this.exam.note({ painWhere: text.trim() });
+    if (text.trim() !== this.exam.record.cell().painWhere) this.exam.commands.note({ painWhere: text.trim() });
   }
 
   protected setEndFeel(value: EndFeel | undefined): void {
-    if ((value ?? null) !== this.exam.cell().endFeel) this.exam.note({ endFeel: value ?? null });
+    if ((value ?? null) !== this.exam.record.cell().endFeel) this.exam.commands.note({ endFeel: value ?? null });
   }
 
   protected setFaked(value: string[]): void {
-    this.exam.note({ substitutions: value });
+    this.exam.commands.note({ substitutions: value });
   }
 
   protected setNotDone(value: NotDone | undefined): void {
-    if ((value ?? null) !== this.exam.cell().notDone) this.exam.note({ notDone: value ?? null });
+    if ((value ?? null) !== this.exam.record.cell().notDone) this.exam.commands.note({ notDone: value ?? null });
   }
 
   protected setNotDoneWhy(text: string): void {
-    if (text.trim() !== this.exam.cell().notDoneWhy) this.exam.note({ notDoneWhy: text.trim() });
+    if (text.trim() !== this.exam.record.cell().notDoneWhy) this.exam.commands.note({ notDoneWhy: text.trim() });
   }
 
   protected setNote(text: string): void {
-    if (text.trim() !== this.exam.cell().note) this.exam.note({ note: text.trim() });
+    if (text.trim() !== this.exam.record.cell().note) this.exam.commands.note({ note: text.trim() });
   }
 }

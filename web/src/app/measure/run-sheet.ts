@@ -13,7 +13,8 @@ import {
   type RunRow,
   type Side,
 } from '@dial-gauge/core';
-import { Exam, TRIALS_CHOICES } from './exam';
+import { Exam } from './exam';
+import { TRIALS_CHOICES } from './exam-course';
 import { UNIT_WORDS } from '../ui/words';
 
 /** Short for a narrow column; the label says it in full. */
@@ -37,14 +38,14 @@ export class RunSheet {
   readonly add = output<void>();
 
   /** One joint needs no name on every line; several do. */
-  private readonly oneRegion = computed(() => new Set(this.exam.rows().map((row) => motion(row.motion).joint)).size === 1);
+  private readonly oneRegion = computed(() => new Set(this.exam.record.rows().map((row) => motion(row.motion).joint)).size === 1);
 
   protected nameOf(row: RunRow): string {
     const { short, name, unit } = motion(row.motion);
     const said = [
       (this.oneRegion() ? short : name).replace('rotation', 'rot.'),
       row.digit ? `finger ${row.digit}` : '',
-      this.exam.labelOf(row),
+      this.exam.record.labelOf(row),
     ];
     return [...said, unit === 'deg' ? row.mode : ''].filter(Boolean).join(', ');
   }
@@ -54,17 +55,17 @@ export class RunSheet {
 
   /** "Turn patient prone": what is done before a block. */
   protected turnOf(index: number): string {
-    const [before, block] = [this.exam.blocks()[index - 1]!, this.exam.blocks()[index]!];
+    const [before, block] = [this.exam.record.blocks()[index - 1]!, this.exam.record.blocks()[index]!];
     return turnWords(block.station, before.station);
   }
 
   protected isTurning(block: RunBlock): boolean {
-    return this.exam.turning()?.to === block.station;
+    return this.exam.course.turning()?.to === block.station;
   }
 
   protected value(row: RunRow, side: Side): string {
-    const { notDone } = this.exam.cellOfRow(row, side);
-    const measured = this.exam.measuredAt(measurementKey({ ...row, side }));
+    const { notDone } = this.exam.record.cellOfRow(row, side);
+    const measured = this.exam.record.measuredAt(measurementKey({ ...row, side }));
     const about = motion(row.motion);
     return measured ? endFigure(rounded(measured.value, about.unit), about) : notDone ? NOT_DONE_MARK[notDone] : '··';
   }
@@ -74,7 +75,7 @@ export class RunSheet {
       (sum, row) =>
         sum +
         row.sides.filter((side) => {
-          const cell = this.exam.cellOfRow(row, side);
+          const cell = this.exam.record.cellOfRow(row, side);
           return cell.readings.length === 0 && cell.notDone === null;
         }).length,
       0,
@@ -82,19 +83,19 @@ export class RunSheet {
   }
 
   protected isHere(row: RunRow, side?: Side): boolean {
-    return this.exam.row() === row && (side === undefined || this.exam.place().side === side);
+    return this.exam.record.row() === row && (side === undefined || this.exam.record.place().side === side);
   }
 
   protected label(row: RunRow, side: Side): string {
     const value = this.value(row, side);
-    const cell = this.exam.cellOfRow(row, side);
-    if (cell.readings.length === 0 && cell.notDone) return `${this.exam.nameOf(row, side)}: ${cell.notDone.replace('-', ' ')}`;
+    const cell = this.exam.record.cellOfRow(row, side);
+    if (cell.readings.length === 0 && cell.notDone) return `${this.exam.record.nameOf(row, side)}: ${cell.notDone.replace('-', ' ')}`;
     const hurts = cell.pain ? `, hurts ${cell.pain} of 10` : '';
-    return `${this.exam.nameOf(row, side)}: ${value === '··' ? 'not measured' : `${value} ${UNIT_WORDS[motion(row.motion).unit]}`}${hurts}`;
+    return `${this.exam.record.nameOf(row, side)}: ${value === '··' ? 'not measured' : `${value} ${UNIT_WORDS[motion(row.motion).unit]}`}${hurts}`;
   }
 
   protected choose(row: RunRow, side: Side): void {
-    this.exam.go(this.exam.rows().indexOf(row), side);
+    this.exam.course.go(this.exam.record.rows().indexOf(row), side);
     this.chosen.emit();
   }
 }

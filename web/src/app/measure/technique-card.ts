@@ -14,7 +14,7 @@ const HIDDEN: Readonly<Partial<Record<Instrument, readonly string[]>>> = {
   // A long card scrolls, so the keyboard must reach it.
   host: { tabindex: '0', role: 'region', 'aria-label': 'How to measure' },
   template: `
-    @let p = exam.protocol();
+    @let p = exam.record.protocol();
     <h2>How to measure</h2>
     <dl>
       <dt>Start</dt>
@@ -58,18 +58,18 @@ export class TechniqueCard {
   protected readonly exam = inject(Exam);
 
   protected readonly place = computed(() =>
-    placementLines(this.exam.protocol()).filter((line) => !(HIDDEN[this.exam.instrument()] ?? []).includes(line.label)),
+    placementLines(this.exam.record.protocol()).filter((line) => !(HIDDEN[this.exam.record.instrument()] ?? []).includes(line.label)),
   );
 
   protected readonly expected = computed(() => {
-    const norm = this.exam.normFor(0);
+    const norm = this.exam.record.normFor(0);
     if (!norm) return 'no norm that may be compared: not judged';
     const { low, high } = norm.expectedBand;
-    const { unit } = this.exam.motion();
+    const { unit } = this.exam.record.motion();
     const figure =
       low < high
         ? `${formatNumber(rounded(low, unit))}–${formatSize(high, unit)}`
-        : `${formatSize(norm.expected, unit)} ± ${formatSize(bandAround(this.exam.sem()), unit)}`;
+        : `${formatSize(norm.expected, unit)} ± ${formatSize(bandAround(this.exam.sources.sem()), unit)}`;
     const misfits = flagWords(norm.flags);
     return `${figure} · ${norm.setName}, ${norm.band}${misfits.length ? ` (${misfits.join('; ')})` : ''}`;
   });

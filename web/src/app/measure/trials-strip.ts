@@ -3,7 +3,8 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { endFigure, formatNumber } from '@dial-gauge/core';
 import { Session } from '../data/session';
-import { Exam, type HeldReading } from './exam';
+import type { HeldReading } from './cells';
+import { Exam } from './exam';
 import { shownReading } from './reading-words';
 
 /** The readings of this motion one by one, what they come to, and whether they agree. */
@@ -34,8 +35,10 @@ import { shownReading } from './reading-words';
       <strong class="figure">{{ mean() }}</strong>
     </p>
     <div class="do">
-      <button matButton="filled" type="button" [disabled]="!exam.typed()" (click)="exam.hold(); done.emit()">Hold reading</button>
-      <button matButton="outlined" type="button" [disabled]="!exam.canUndo()" (click)="exam.undo(); done.emit()">
+      <button matButton="filled" type="button" [disabled]="!exam.typed.text()" (click)="exam.commands.hold(); done.emit()">
+        Hold reading
+      </button>
+      <button matButton="outlined" type="button" [disabled]="!exam.commands.canUndo()" (click)="exam.commands.undo(); done.emit()">
         <mat-icon svgIcon="undo" />Undo
       </button>
     </div>
@@ -51,17 +54,17 @@ export class TrialsStrip {
   readonly correct = output<HeldReading>();
 
   protected readonly slots = computed((): (HeldReading | null)[] => {
-    const { readings } = this.exam.cell();
-    return Array.from({ length: Math.max(this.exam.trials(), readings.length, 3) }, (_, i) => readings[i] ?? null);
+    const { readings } = this.exam.record.cell();
+    return Array.from({ length: Math.max(this.exam.course.trials(), readings.length, 3) }, (_, i) => readings[i] ?? null);
   });
 
   protected readonly mean = computed(() => {
-    const measured = this.exam.measured();
-    return measured ? `${endFigure(Math.round(measured.value * 10) / 10, this.exam.motion())}${this.exam.unit()}` : '–';
+    const measured = this.exam.record.measured();
+    return measured ? `${endFigure(Math.round(measured.value * 10) / 10, this.exam.record.motion())}${this.exam.record.unit()}` : '–';
   });
 
   protected readonly verdict = computed(() => {
-    const measured = this.exam.measured();
+    const measured = this.exam.record.measured();
     if (!measured) return 'not measured';
     if (measured.ends.length === 1) return 'one reading';
     if (measured.consistent === null) return measured.summary;
@@ -69,7 +72,7 @@ export class TrialsStrip {
   });
 
   protected words(reading: HeldReading): string {
-    return shownReading(reading, this.exam.motion());
+    return shownReading(reading, this.exam.record.motion());
   }
 
   /** What has to be known of a reading beside its figure. */

@@ -10,10 +10,10 @@ import { Exam } from './exam';
   selector: 'dg-turn',
   imports: [MatButtonModule, TableView],
   template: `
-    @if (exam.turning(); as turning) {
+    @if (exam.course.turning(); as turning) {
       <h3>{{ words() }}</h3>
       <dg-table-view [station]="turning.to" [side]="turning.place.side" [standpoint]="standpoint()" />
-      @if (exam.openEnds(); as ends) {
+      @if (exam.record.openEnds(); as ends) {
         @if (ends.length) {
           <div class="ends">
             <p>
@@ -35,8 +35,10 @@ import { Exam } from './exam';
         }
       }
       <p class="do">
-        <button matButton="filled" type="button" (click)="exam.confirmTurn(); done.emit()">Patient is {{ to() }} <kbd>Enter</kbd></button>
-        <button matButton="outlined" type="button" (click)="exam.stayHere(); done.emit()">Not yet <kbd>Esc</kbd></button>
+        <button matButton="filled" type="button" (click)="exam.course.confirmTurn(); done.emit()">
+          Patient is {{ to() }} <kbd>Enter</kbd>
+        </button>
+        <button matButton="outlined" type="button" (click)="exam.course.stayHere(); done.emit()">Not yet <kbd>Esc</kbd></button>
       </p>
     }
   `,
@@ -50,14 +52,14 @@ export class Turn {
   readonly done = output<void>();
 
   protected readonly words = computed(() => {
-    const turning = this.exam.turning();
-    return turning ? turnWords(turning.to, this.exam.station()) : '';
+    const turning = this.exam.course.turning();
+    return turning ? turnWords(turning.to, this.exam.record.station()) : '';
   });
-  protected readonly to = computed(() => stationWords(this.exam.turning()?.to ?? this.exam.station()));
-  protected readonly where = computed(() => stationWords(this.exam.station()));
+  protected readonly to = computed(() => stationWords(this.exam.course.turning()?.to ?? this.exam.record.station()));
+  protected readonly where = computed(() => stationWords(this.exam.record.station()));
 
   protected back(step: PlanStep): void {
-    this.exam.goTo(this.exam.placeOf(step));
+    this.exam.course.goTo(this.exam.course.placeOf(step));
     this.done.emit();
   }
 }
