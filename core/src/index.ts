@@ -32,6 +32,19 @@ export {
   type TiltHold,
   type TiltReading,
 } from './angle/gravity.js';
+export {
+  follow,
+  gravityOf,
+  HOLD_SECONDS,
+  liveTilt,
+  NOTHING_FELT,
+  setZero,
+  STALE_SECONDS,
+  ZEROS,
+  type Following,
+  type LiveTilt,
+  type ZeroAt,
+} from './angle/follow.js';
 export { againstEdges, angleAt, betweenSegments, PointsError, viewError, type AngleSeen, type Point, type Turn } from './angle/points.js';
 export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
@@ -95,3 +108,4 @@ export type { ExchangedDrill, ExchangedGoal, FhirContext } from './exchange/fhir
 export { documentFromRows, documentToRows, type DocumentRowsReading, type RefusedTableCell } from './exchange/csv-rows.js';
 export { programReport } from './exchange/program-report.js';
 export { reasonReport } from './exchange/reason-report.js';
+export * from './simulate/index.js';
