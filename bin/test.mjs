@@ -24,7 +24,7 @@ const STAGES = {
   layers: { runs: [{ command: 'npm', args: ['run', '--silent', 'layers'], single: true }] },
   types: { runs: [{ command: 'npm', args: ['run', '--silent', 'types'], single: true }] },
   core: { runs: [jasmine('core'), jasmine('contract'), jasmine('files'), jasmine('cli')] },
-  server: { needs: ['mariadb-server'], runs: [jasmine('server')] },
+  server: { needs: ['mariadb-server', 'redis-tools'], runs: [jasmine('server')] },
   web: { needs: ['chromium'], runs: [{ command: 'npx', args: ['ng', 'test', '--watch=false', '--no-progress'], cwd: 'web' }] },
   e2e: { needs: ['mariadb-server', 'chromium'], build: true, runs: [{ command: 'npx', args: ['playwright', 'test'], cwd: 'e2e' }] },
 };

@@ -17,7 +17,11 @@ export function needNode() {
 }
 
 /** Debian packages by the program that shows they are there. */
-const PROGRAMS = { 'mariadb-server': ['mariadbd', 'mariadb-install-db', 'mariadb-admin'], chromium: ['chromium'] };
+const PROGRAMS = {
+  'mariadb-server': ['mariadbd', 'mariadb-install-db', 'mariadb-admin'],
+  chromium: ['chromium'],
+  'redis-tools': ['redis-check-rdb', 'redis-cli'],
+};
 
 /** Installs Debian packages whose programs are missing. */
 export async function needDebian(...packages) {

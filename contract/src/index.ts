@@ -13,6 +13,7 @@ export * from './ids.js';
 export * from './judged-visit.js';
 export * from './judgement.js';
 export * from './judgement-shape.js';
+export * from './live.js';
 export * from './norms.js';
 export * from './openapi.js';
 export * from './past.js';

@@ -23,7 +23,7 @@ describe('OpenAPI document', () => {
     expect(operations.filter((o) => o.security.length === 0).map((o) => o.operationId)).toEqual([
       'signIn',
       // The person's own page asks for its own key.
-      ...['openPage', 'ownPage', 'logDay'],
+      ...['redeem', 'openPage', 'ownPage', 'logDay'],
     ]);
   });
 

@@ -4,6 +4,7 @@ import { DRILL_LIST } from './drills.js';
 import { EPISODES } from './episodes.js';
 import { GOALS } from './goals.js';
 import { JUDGEMENT } from './judgement.js';
+import { PAIRINGS } from './live.js';
 import { NORMS } from './norms.js';
 import { PAST } from './past.js';
 import { PATIENT_PAGES } from './patient-pages.js';
@@ -29,6 +30,7 @@ export const RESOURCES = {
   goals: GOALS,
   drills: DRILL_LIST,
   programs: PROGRAMS,
+  pairings: PAIRINGS,
   patientPages: PATIENT_PAGES,
   past: PAST,
   progress: PROGRESS,

@@ -39,10 +39,12 @@ export {
   liveTilt,
   NOTHING_FELT,
   setZero,
+  showsOf,
   STALE_SECONDS,
   ZEROS,
   type Following,
   type LiveTilt,
+  type Shown,
   type ZeroAt,
 } from './angle/follow.js';
 export { againstEdges, angleAt, betweenSegments, PointsError, viewError, type AngleSeen, type Point, type Turn } from './angle/points.js';

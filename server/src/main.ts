@@ -1,13 +1,17 @@
 import { createServer, type Server } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { pino } from 'pino';
 import { createApp } from './app.js';
 import { DEMO_DOOR } from './demo/clinic.js';
 import { seedDemo } from './demo/seed.js';
+import { brokerBus, OwnBus } from './live/bus.js';
+import { LiveHub } from './live/hub.js';
 import { connect, createDataSource, migrate } from './platform/database.js';
 import { Sessions } from './platform/session.js';
 import { Threads } from './platform/threads.js';
 import { ENTITIES } from './resources.js';
 import { readSettings } from './settings.js';
+import { tlsOf } from './tls.js';
 
 /** Requests on the way get so long to end, when the server is to stop. */
 const LAST_REQUESTS = 4_000;
@@ -18,6 +22,7 @@ const logger = pino({ level: settings.logLevel });
 
 let server: Server | undefined;
 let threads: Threads | undefined;
+let live: LiveHub | undefined;
 let pruning: NodeJS.Timeout | undefined;
 let migrating: Promise<void> = Promise.resolve();
 let stopping = false;
@@ -38,8 +43,16 @@ await migrating;
 
 if (!stopping) {
   const { session, webRoot, trustProxy, demo, host, port, database } = settings;
+  const tls = await tlsOf(settings.tls, host);
   threads = new Threads(database);
-  server = createServer(createApp({ dataSource, logger, session, webRoot, trustProxy, demo: demo ? DEMO_DOOR : undefined, threads }));
+  const bus = settings.bus
+    ? await brokerBus(settings.bus, (error) => logger.warn({ err: error }, 'the broker of live instruments is not there'))
+    : new OwnBus();
+  const app = createApp({ dataSource, logger, session, webRoot, trustProxy, demo: demo ? DEMO_DOOR : undefined, threads });
+  live = new LiveHub(dataSource, new Sessions(dataSource, session), bus, logger);
+  app.locals['live'] = live;
+  server = tls ? createSecureServer(tls, app) : createServer(app);
+  live.attach(server);
   server.listen(port, host, () => {
     logger.info({ host, port }, 'listening');
     process.send?.('ready');
@@ -59,6 +72,7 @@ async function stop(): Promise<void> {
   stopping = true;
   clearInterval(pruning);
   await migrating.catch(() => {});
+  await live?.close();
   if (server) {
     const closed = new Promise((resolve) => server?.close(resolve));
     server.closeIdleConnections();

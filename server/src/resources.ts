@@ -3,6 +3,7 @@ import { clinic } from './clinic/index.js';
 import { drills } from './drills/index.js';
 import { episodes } from './episodes/index.js';
 import { goals } from './goals/index.js';
+import { pairings } from './live/index.js';
 import { norms } from './norms/index.js';
 import { past } from './past/index.js';
 import { patientPages } from './patient-pages/index.js';
@@ -31,6 +32,7 @@ export const RESOURCES: readonly Resource[] = [
   goals,
   drills,
   programs,
+  pairings,
   patientPages,
   past,
   progress,

@@ -23,8 +23,28 @@ const Environment = z.object({
   DIAL_GAUGE_WEB_ROOT: z.string().optional(),
   DIAL_GAUGE_DEMO: yesNo,
   DIAL_GAUGE_SECURE_COOKIE: yesNo,
+  /** Address of the broker over which several servers share live instruments: redis://host:port; empty: this server is alone. */
+  DIAL_GAUGE_BUS: z.string().default(''),
+  /** "self-signed", or empty for plain HTTP behind a proxy or on this machine alone; or two files. */
+  DIAL_GAUGE_TLS: z.enum(['', 'self-signed', 'files']).default(''),
+  /** Where a certificate of its own is kept, or the two files lie: key.pem and cert.pem. */
+  DIAL_GAUGE_TLS_FOLDER: z.string().default(''),
   DIAL_GAUGE_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
 });
+
+type Read = z.infer<typeof Environment>;
+
+/** How it speaks to the outside itself: null where it is plain HTTP. */
+function tlsSettings({ DIAL_GAUGE_TLS: how, DIAL_GAUGE_TLS_FOLDER: folder }: Read): TlsSettings | null {
+  if (how === '') return null;
+  if (folder === '') throw new Error('settings do not fit:\nDIAL_GAUGE_TLS_FOLDER is empty; allowed: the folder of key.pem and cert.pem');
+  return { how, folder };
+}
+
+export interface TlsSettings {
+  readonly how: 'self-signed' | 'files';
+  readonly folder: string;
+}
 
 const HOUR = 3_600_000;
 
@@ -48,12 +68,14 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
       database: e.DIAL_GAUGE_DB_NAME,
     },
     session: {
-      secure: e.DIAL_GAUGE_SECURE_COOKIE === 'yes',
+      secure: e.DIAL_GAUGE_SECURE_COOKIE === 'yes' || e.DIAL_GAUGE_TLS !== '',
       idleMs: e.DIAL_GAUGE_SESSION_IDLE * HOUR,
       longestMs: e.DIAL_GAUGE_SESSION_LONGEST * HOUR,
     },
     webRoot: e.DIAL_GAUGE_WEB_ROOT,
     demo: e.DIAL_GAUGE_DEMO === 'yes',
+    bus: e.DIAL_GAUGE_BUS,
+    tls: tlsSettings(e),
     logLevel: e.DIAL_GAUGE_LOG,
   };
 }

@@ -131,6 +131,39 @@ export function liveTilt({ recent, zero, way, peak, lost }: Following, told?: Se
   };
 }
 
+/** What an instrument tells of itself: counted from its zero, up while its tilt rises, to hundredths. */
+export interface Shown {
+  readonly t: number;
+  readonly degrees: Degrees | null;
+  readonly held: Degrees | null;
+  readonly peak: Degrees | null;
+  readonly outOfPlane: Degrees;
+  readonly still: number;
+  readonly way: Sense | null;
+  readonly lost: boolean;
+  readonly zero: ZeroAt | null;
+}
+
+/** @returns null before anything was felt */
+export function showsOf(following: Following): Shown | null {
+  const live = liveTilt(following, 1);
+  if (!live) return null;
+  const { t, degrees, held, peak, outOfPlane, still, way, lost } = live;
+  const fine = (value: Degrees): Degrees => Math.round(value * 100) / 100 + 0;
+  const of = (value: Degrees | null): Degrees | null => (value === null ? null : fine(value));
+  return {
+    t: fine(t),
+    degrees: of(degrees),
+    held: of(held),
+    peak: of(peak),
+    outOfPlane: fine(outOfPlane),
+    still: fine(still),
+    way,
+    lost,
+    zero: following.zero?.at ?? null,
+  };
+}
+
 function stillFor(recent: readonly Felt[]): number {
   const end = recent.at(-1)!;
   let [low, high, since] = [end.path, end.path, end.t];

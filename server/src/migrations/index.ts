@@ -10,6 +10,7 @@ import { ScreenPlan1700000000009 } from './0009-screen-plan.js';
 import { Programs1700000000010 } from './0010-programs.js';
 import { PatientPages1700000000011 } from './0011-patient-pages.js';
 import { Drills1700000000013 } from './0013-drills.js';
+import { Pairings1700000000014 } from './0014-pairings.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -27,4 +28,5 @@ export const MIGRATIONS = [
   PatientPages1700000000011,
   Past1700000000012,
   Drills1700000000013,
+  Pairings1700000000014,
 ];

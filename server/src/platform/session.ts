@@ -76,13 +76,17 @@ export class Sessions {
 
   /** Tells every request whose it is; a session in use moves its end, in the database and in the cookie, but not with every request. */
   readonly tell: RequestHandler = async (request, response, next) => {
-    const { cookie } = request.headers;
-    const sid = cookie === undefined ? undefined : parse(cookie)[this.cookie];
+    const sid = this.sidOf(request.headers.cookie);
     request.session = sid === undefined ? null : (this.remember(sid) ?? (await this.find(sid)));
     const { session } = request;
     if (session && Date.now() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4)) await this.moveOn(session, response);
     next();
   };
+
+  /** What a cookie says of a session, where it says anything. */
+  sidOf(cookie: string | undefined): string | undefined {
+    return cookie === undefined ? undefined : parse(cookie)[this.cookie];
+  }
 
   /** A fresh session: a cookie planted before the sign-in is worth nothing. It is in the database before anything is answered. */
   async begin(request: Request, response: Response, user: User): Promise<void> {

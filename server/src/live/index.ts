@@ -1,0 +1,32 @@
+import { PAIRINGS } from '@dial-gauge/contract';
+import type { SignInGuard } from '../account/guard.js';
+import { serve, type Resource } from '../platform/resource.js';
+import { PairingRow } from './entities.js';
+import type { LiveHub } from './hub.js';
+import { closePairing, makeCode, noSuchCode, pairingsOf, useCode } from './pairing.js';
+
+/** Phones as inclinometers of a visit: paired by a code that is told once and used once. */
+export const pairings: Resource = {
+  entities: [PairingRow],
+  routes: [
+    serve(PAIRINGS.pair, (work, { params, body }) => makeCode(work, params.id, body.id)),
+    serve(PAIRINGS.pairings, async (work, { params }) => ({ pairings: await pairingsOf(work, params.id) })),
+    serve(PAIRINGS.unpair, async (work, { params }, { request }) => {
+      const visitId = await closePairing(work, params.id);
+      return async () => {
+        await (request.app.locals['live'] as LiveHub | undefined)?.letGo(visitId, params.id);
+        return {};
+      };
+    }),
+    serve(
+      PAIRINGS.redeem,
+      async (work, { body: { code } }, { request }) => {
+        const guard = request.app.locals['guard'] as SignInGuard;
+        const phone = await guard.attempt(`pairing ${request.ip ?? ''}`, request.ip ?? '', () => useCode(work, code));
+        if (!phone) throw noSuchCode();
+        return phone;
+      },
+      { unit: 'loose' },
+    ),
+  ],
+};
