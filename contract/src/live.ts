@@ -18,7 +18,7 @@ export const LIVE_CLOSED = {
 const degrees = z.number().min(-100_000).max(100_000);
 const share = z.number().min(0).max(1);
 const words = z.string().max(200);
-/** Which measurement on the run sheet. */
+/** Which measurement on the run sheet, and where on the body. */
 const Key = z.string().max(160);
 
 /** What an instrument shows this moment: counted from its zero, up while its tilt rises. Seconds and degrees. */
@@ -32,6 +32,8 @@ export const Shows = z.strictObject({
   way: z.union([z.literal(1), z.literal(-1)]).nullable(),
   lost: z.boolean(),
   zero: z.enum(ZEROS).nullable(),
+  /** At which place it was when zero was set: what it had been told with the last `asks`. */
+  zeroedAt: Key.nullable(),
 });
 export type Shows = z.infer<typeof Shows>;
 
@@ -46,7 +48,7 @@ export type FromDevice = z.infer<typeof FromDevice>;
 
 /** What an instrument is told. It never hears whose limb it is. */
 export const ToDevice = z.discriminatedUnion('k', [
-  z.strictObject({ k: z.literal('asks'), for: Key, words, way: z.union([z.literal(1), z.literal(-1)]).nullable() }),
+  z.strictObject({ k: z.literal('asks'), for: Key, place: Key, words, way: z.union([z.literal(1), z.literal(-1)]).nullable() }),
   z.strictObject({ k: z.literal('zero'), at: z.enum(ZEROS) }),
   z.strictObject({ k: z.literal('answer'), id: Id, taken: z.boolean(), words }),
   z.strictObject({ k: z.literal('letGo') }),

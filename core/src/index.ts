@@ -38,6 +38,7 @@ export {
   HOLD_SECONDS,
   liveTilt,
   NOTHING_FELT,
+  pathOf,
   setZero,
   showsOf,
   STALE_SECONDS,

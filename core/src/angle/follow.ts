@@ -37,7 +37,7 @@ interface Felt {
 export interface Following {
   /** The last seconds of it, oldest first; empty before anything was felt. */
   readonly recent: readonly Felt[];
-  readonly zero: { readonly path: Degrees; readonly outOfPlane: Degrees; readonly at: ZeroAt } | null;
+  readonly zero: { readonly path: Degrees; readonly outOfPlane: Degrees; readonly at: ZeroAt; readonly place: string } | null;
   /** Which way it went from zero: the tilt rises or falls. */
   readonly way: Sense | null;
   /** How far it came the way it went, held or not. */
@@ -62,19 +62,30 @@ export function follow(before: Following, { t, g }: GravitySample): Following {
   return { ...before, recent, way, lost, peak: way === null ? 0 : Math.max(before.peak, away * way) };
 }
 
+/** Where the device is, its tilt without the jumps of the scale: the middle of the last three samples; 0 before anything was felt. */
+export const pathOf = ({ recent }: Following): Degrees => (recent.length > 0 ? needle(recent) : 0);
+
 /** The middle of the last three. */
 const needle = (recent: readonly Felt[]): Degrees => median(recent.slice(-3).map(({ path }) => path));
 
 /**
  * Sets zero where the device is now, or at the nearest place where it lies level
  * or hangs plumb. What went before is forgotten.
+ *
+ * @param place where on the body that is, in whatever words: told again with what is shown
  */
-export function setZero(before: Following, at: ZeroAt = 'start'): Following {
+export function setZero(before: Following, at: ZeroAt = 'start', place = ''): Following {
   if (before.recent.length === 0) return before;
   const { path, outOfPlane } = restingAt(before.recent);
   const quarter = at === 'level' ? 90 : 0;
   const zero = at === 'start' ? path : quarter + 180 * Math.round((path - quarter) / 180);
-  const start = { ...before, way: null, peak: 0, lost: false, zero: { path: zero, outOfPlane: at === 'start' ? outOfPlane : 0, at } };
+  const start = {
+    ...before,
+    way: null,
+    peak: 0,
+    lost: false,
+    zero: { path: zero, outOfPlane: at === 'start' ? outOfPlane : 0, at, place },
+  };
   // Against level and plumb it may stand far from zero already.
   const way = Math.abs(path - zero) < WAY_FROM ? null : path > zero ? 1 : -1;
   return { ...start, way, peak: Math.abs(way === null ? 0 : path - zero) };
@@ -142,6 +153,7 @@ export interface Shown {
   readonly way: Sense | null;
   readonly lost: boolean;
   readonly zero: ZeroAt | null;
+  readonly zeroedAt: string | null;
 }
 
 /** @returns null before anything was felt */
@@ -161,6 +173,7 @@ export function showsOf(following: Following): Shown | null {
     way,
     lost,
     zero: following.zero?.at ?? null,
+    zeroedAt: following.zero?.place ?? null,
   };
 }
 

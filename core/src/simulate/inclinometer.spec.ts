@@ -67,7 +67,7 @@ describe('a simulated inclinometer', () => {
 
   it('counts on its face as its scale does, in its steps', () => {
     const face = (scale: SimulatedDevice['scale'], tilt: number, zero = 0, rounding: 0.1 | 0.5 | 1 = 1) =>
-      faceOf({ scale, rounding }, feltAt(tilt, 0), zero);
+      faceOf({ scale, rounding }, tilt, zero);
     expect([face('360', -10.2), face('360', -0.2), face('180', -10.2), face('quadrant', 100.4)]).toEqual([350, 0, -10, 80]);
     expect([face(null, 45.26, 10), face(null, 45.26, 10, 0.5), face(null, 45.26, 10, 0.1)]).toEqual([35, 35.5, 35.3]);
     expect(face(null, -0.2)).toBe(0);

@@ -1,6 +1,5 @@
 import { showOn, type DeviceScale } from '../angle/scale.js';
-import { wrap180 } from '../angle/wrap.js';
-import { tiltOf, type Gravity, type GravitySample } from '../angle/gravity.js';
+import type { Gravity, GravitySample } from '../angle/gravity.js';
 import { seededRandom } from '../error/bootstrap.js';
 import type { Degrees } from '../terms.js';
 
@@ -94,10 +93,9 @@ export function feltAt(tilt: Degrees, turned: Degrees): Gravity {
   return [Math.cos(a), Math.sin(a) * Math.cos(b), Math.sin(a) * Math.sin(b)];
 }
 
-/** What stands on the face of a device: as it counts, in its steps. */
-export function faceOf({ scale, rounding }: Pick<SimulatedDevice, 'scale' | 'rounding'>, g: Gravity, zero: Degrees): Degrees {
-  const { tilt } = tiltOf(g);
-  const shown = scale === null ? wrap180(tilt - zero) : showOn(tilt, scale);
+/** What stands on the face of a device that is tilted so: as it counts, in its steps. */
+export function faceOf({ scale, rounding }: Pick<SimulatedDevice, 'scale' | 'rounding'>, tilt: Degrees, zero: Degrees): Degrees {
+  const shown = scale === null ? tilt - zero : showOn(tilt, scale);
   const inSteps = Math.round(shown / rounding) * rounding;
   // A full turn is nothing, and steps of a tenth are no more than tenths.
   const round = scale === '360' && inSteps === 360 ? 0 : inSteps;

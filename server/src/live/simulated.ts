@@ -3,15 +3,13 @@ import type { FromFace, Shows, SimulationSetup, ToDevice, ToFace } from '@dial-g
 import {
   faceOf,
   follow,
-  liveTilt,
   NOTHING_FELT,
+  pathOf,
   reachAt,
   sampleOf,
   setZero,
   showsOf,
-  tiltOf,
   type Following,
-  type Gravity,
   type Simulation,
   type SimulatedMove,
 } from '@dial-gauge/core';
@@ -21,9 +19,8 @@ export interface Simulated {
   readonly id: string;
   readonly name: string;
   following: Following;
-  zeroTilt: number;
-  g: Gravity;
   asked: string;
+  place: string;
   waiting: { readonly id: string; readonly for: string; readonly shows: Shows } | null;
 }
 
@@ -59,7 +56,7 @@ export class RunningSimulation {
     this.moves = [...setup.moves];
     this.simulation = { ...setup, moves: this.moves };
     this.devices = setup.devices.map(({ name }) => ({
-      ...{ id: randomUUID(), name, following: NOTHING_FELT, zeroTilt: 0, g: [1, 0, 0], asked: '', waiting: null },
+      ...{ id: randomUUID(), name, following: NOTHING_FELT, asked: '', place: '', waiting: null },
     }));
     this.timers = [
       setInterval(() => this.step(), 1000 / setup.rate),
@@ -87,12 +84,11 @@ export class RunningSimulation {
     const device = this.devices[which]!;
     const sample = sampleOf(this.simulation, which, n);
     device.following = follow(device.following, sample);
-    device.g = sample.g;
     const shows = showsOf(device.following);
     if (!shows) return;
     this.hears.says(device, { k: 'shows', shows });
     if (n % FACE_EVERY > 0) return;
-    const shown = faceOf(this.simulation.devices[which]!, device.g, device.zeroTilt);
+    const shown = faceOf(this.simulation.devices[which]!, pathOf(device.following), device.following.zero?.path ?? 0);
     this.hears.shows({ k: 'face', device: which, shown, reach: reachAt(this.simulation, sample.t), shows });
   }
 
@@ -134,14 +130,13 @@ export class RunningSimulation {
   }
 
   private zero(device: Simulated, at: 'start' | 'level' | 'plumb'): void {
-    device.following = setZero(device.following, at);
-    device.zeroTilt = tiltOf(device.g).tilt - (liveTilt(device.following, 1)?.degrees ?? 0);
+    device.following = setZero(device.following, at, device.place);
   }
 
   /** What the screen that reads them says. */
   told(device: Simulated, said: ToDevice): void {
     if (said.k === 'zero') this.zero(device, said.at);
-    if (said.k === 'asks') device.asked = said.for;
+    if (said.k === 'asks') [device.asked, device.place] = [said.for, said.place];
     if (said.k === 'answer' && device.waiting?.id === said.id) device.waiting = null;
     this.hears.shows({ k: 'told', device: this.devices.indexOf(device), said });
   }

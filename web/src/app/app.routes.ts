@@ -8,6 +8,7 @@ export const routes: Routes = [
     title: 'Your page',
     loadChildren: () => import('./own/own.routes').then((m) => m.OWN),
   },
+  { path: 'phone', title: 'Phone', loadChildren: () => import('./phone/phone.routes').then((m) => m.PHONE) },
   {
     path: '',
     canMatch: [signedIn],

@@ -39,6 +39,11 @@ export const INSIDE: Routes = [
       { path: 'visits/:id/screen', title: 'Screen', loadComponent: () => import('./screen/screen').then((m) => m.ScreenPage) },
       { path: 'visits/:id/limits', title: 'What limits it', loadComponent: () => import('./reason/reason').then((m) => m.ReasonPage) },
       { path: 'visits/:id/measure', title: 'Measure', loadComponent: () => import('./measure/measure').then((m) => m.MeasurePage) },
+      {
+        path: 'visits/:id/instruments',
+        title: 'Simulated instruments',
+        loadComponent: () => import('./instruments/simulated').then((m) => m.SimulatedPage),
+      },
       { path: 'visits/:id/judge', title: 'Judge', loadComponent: () => import('./judge/judge').then((m) => m.JudgePage) },
       { path: 'visits/:id/retest', title: 'Retest', loadComponent: () => import('./retest/retest').then((m) => m.RetestPage) },
       { path: 'visits/:id/decide', title: 'Decide', loadComponent: () => import('./decide/decide').then((m) => m.DecidePage) },

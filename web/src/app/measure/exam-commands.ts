@@ -28,11 +28,13 @@ import type { Command } from '../data/commands';
 import { CommandQueue, type Answer } from '../data/command-queue';
 import { Drafts } from '../data/drafts';
 import { describeFailure } from '../data/problem';
+import type { HeldThere } from '../live/instruments';
 import { overlay } from '../data/overlay';
 import { cellsOf, type HeldReading, type Notes } from './cells';
 import { keyOfStep, stepsOf, STEPS_SHOWN, withStep } from './course';
 import { ExamCourse } from './exam-course';
 import { ExamRecord, keyOf, type Place } from './exam-record';
+import { LiveSource } from './sources/live';
 import { ReadingSources } from './sources/sources';
 import { TypedSource } from './sources/typed';
 import { Tools } from './tools';
@@ -49,6 +51,8 @@ interface Read {
   readonly place: Place;
   readonly reading: StoredReading;
   readonly instrument: Instrument | null;
+  /** null: a new one. */
+  readonly id: string | null;
   readonly held: () => void;
 }
 
@@ -67,6 +71,7 @@ export class ExamCommands {
   private readonly course = inject(ExamCourse);
   private readonly sources = inject(ReadingSources);
   private readonly typed = inject(TypedSource);
+  private readonly live = inject(LiveSource);
   private readonly tools = inject(Tools);
   private readonly queue = inject(CommandQueue);
   private readonly drafts = inject(Drafts);
@@ -87,6 +92,7 @@ export class ExamCommands {
       const [record, typed] = [this.record.visit(), this.typed.text()];
       if (record) untracked(() => this.keepTyped(typed));
     });
+    this.live.asks.pipe(takeUntilDestroyed()).subscribe((held) => this.holdAsked(held));
     this.queue.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe((answer) => this.answered(answer));
   }
 
@@ -95,6 +101,7 @@ export class ExamCommands {
     const waiting = await this.queue.waitingOf(record.visit.id);
     this.tools.hand.set(record.hand);
     this.record.visit.set(record);
+    this.live.open(record.visit.id);
     const early = this.early.filter((command) => command.visitId === record.visit.id);
     this.early = [];
     this.record.served.set(cellsOf(record.measurements));
@@ -187,7 +194,28 @@ export class ExamCommands {
       return this.refuse(
         `What is held here was taken with ${INSTRUMENT_WORDS[before]}: two tools make no trials of one measurement. Allowed: go on with ${INSTRUMENT_WORDS[before]}, or take those back (u) and measure again.`,
       );
-    return this.take({ place: this.record.place(), reading: read.reading, instrument: taken, held: () => source.held() });
+    return this.take({
+      place: this.record.place(),
+      reading: read.reading,
+      instrument: taken,
+      id: source.id?.() ?? null,
+      held: () => source.held(),
+    });
+  }
+
+  /** A hold that an instrument asks for, at its own button or by being still. Asked again, it is held once. */
+  private holdAsked(held: HeldThere | null): void {
+    if (!held) return void (this.sources.isLive() && this.hold());
+    if (this.record.hasReading(held.id)) return this.live.answer(held, true, 'held');
+    if (held.for !== this.record.key() || this.course.turning())
+      return this.live.answer(held, false, 'The run sheet is at another measurement: nothing was held. Hold again for this one.');
+    if (!this.sources.isLive()) return this.live.answer(held, false, 'A figure is being typed at the dial: nothing was held.');
+    const words = this.live.pin(held, () => {
+      const value = this.sources.value();
+      return this.hold() ? `${formatNumber(value ?? 0)}°` : '';
+    });
+    const why = this.pastStop() ? 'Past its limit: give the reason at the dial.' : this.course.problem();
+    this.live.answer(held, words !== '', words || why);
   }
 
   /** Holds what was read past its limit, as it was read then: an instrument has moved on meanwhile. */
@@ -240,16 +268,22 @@ export class ExamCommands {
         return this.refuse(`${sidedName(end.motion, end.side)} goes past its limit: hold that one by itself, with a reason.`);
     }
     for (const { end, at } of found)
-      this.keep({ place: at!.place, reading: { start: 0, end: end.end, entered: text }, instrument: null, held: () => this.typed.held() });
+      this.keep({
+        place: at!.place,
+        reading: { start: 0, end: end.end, entered: text },
+        instrument: null,
+        id: null,
+        held: () => this.typed.held(),
+      });
     this.course.advance();
     return true;
   }
 
-  private keep({ place, reading, instrument, held }: Read, pastLimit?: PastLimit): void {
+  private keep({ place, reading, instrument, id, held }: Read, pastLimit?: PastLimit): void {
     const row = this.record.rows()[place.row]!;
     const before = this.record.cellOfRow(row, place.side).readings[0]?.instrument;
     const body: NewReading = {
-      id: crypto.randomUUID(),
+      id: id ?? crypto.randomUUID(),
       ...wayOf(row, place.side),
       instrument: instrument ?? this.tools.toolFor(protocolOfId(row.protocol)!, before).instrument,
       ...figuresOf(reading),

@@ -94,6 +94,11 @@ export class ExamRecord {
     return this.cells().get(key) ?? EMPTY;
   }
 
+  /** Whether a reading with this id is here, wherever on the sheet. */
+  hasReading(id: string): boolean {
+    return [...this.cells().values()].some(({ readings }) => readings.some((reading) => reading.id === id));
+  }
+
   cellOfRow(row: RunRow, side: Side): Cell {
     return this.cellAt(keyOf(row, side));
   }
@@ -149,9 +154,9 @@ export class ExamRecord {
   readonly expected = computed((): ExpectedBand | null => this.normQuestion()?.band ?? null);
 
   /** Standard error of the instrument in hand, in the motion's unit; a force's grows with the reading. */
-  semAt(value: number | undefined): number {
+  semAt(value: number | undefined, instrument = this.instrument()): number {
     const { motion: id, protocol } = this.row();
-    return errorOf({ motion: id, protocol, instrument: this.instrument(), value }, true, this.errors()).sem;
+    return errorOf({ motion: id, protocol, instrument, value }, true, this.errors()).sem;
   }
 
   /** What the measuring error depends on beside the reading: the clinic's own, and the operation. */

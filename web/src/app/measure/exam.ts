@@ -2,6 +2,8 @@ import { inject, Injectable, type Provider } from '@angular/core';
 import { ExamCommands } from './exam-commands';
 import { ExamCourse } from './exam-course';
 import { ExamRecord } from './exam-record';
+import { InstrumentLine, ServerInstruments } from '../live/instruments';
+import { LiveSource } from './sources/live';
 import { ReadingSources } from './sources/sources';
 import { TypedSource } from './sources/typed';
 
@@ -11,8 +13,12 @@ export class Exam {
   readonly record = inject(ExamRecord);
   readonly course = inject(ExamCourse);
   readonly typed = inject(TypedSource);
+  readonly live = inject(LiveSource);
   readonly sources = inject(ReadingSources);
   readonly commands = inject(ExamCommands);
 }
 
-export const EXAM: Provider[] = [Exam, ExamRecord, ExamCourse, TypedSource, ReadingSources, ExamCommands];
+export const EXAM: Provider[] = [
+  ...[Exam, ExamRecord, ExamCourse, TypedSource, LiveSource, ReadingSources, ExamCommands],
+  { provide: InstrumentLine, useClass: ServerInstruments },
+];

@@ -18,6 +18,10 @@ export const DIAL_ACTIONS = [
   'standpoint',
   'add',
   'library',
+  'holdLive',
+  'zero',
+  'flip',
+  'instruments',
 ] as const;
 export type DialAction = (typeof DIAL_ACTIONS)[number];
 
@@ -85,6 +89,10 @@ export const KEY_MAP: readonly KeyHelp[] = [
   { shown: 'k', words: 'not done: left out, refused, not possible', keys: [{ key: 'k', does: 'notDone' }] },
   { shown: 'c', words: 'a note', keys: [{ key: 'c', does: 'note' }] },
   { shown: 'g', words: 'instrument, device scale, units', keys: [{ key: 'g', does: 'tool' }] },
+  { shown: 'd', words: 'connected instruments: phone, simulated inclinometer', keys: [{ key: 'd', does: 'instruments' }] },
+  { shown: 'Space', words: 'hold what a connected instrument shows', keys: [{ key: ' ', does: 'holdLive' }] },
+  { shown: 'w', words: 'set zero of the connected instrument where it is', keys: [{ key: 'w', does: 'zero' }] },
+  { shown: 't', words: 'it counts the other way round', keys: [{ key: 't', does: 'flip' }] },
   { shown: 'v', words: 'where you stand: foot or head of the table', keys: [{ key: 'v', does: 'standpoint' }] },
   { shown: 'a', words: 'add any way of measuring to the run sheet', keys: [{ key: 'a', does: 'add' }] },
   { shown: 'i', words: 'library: figure, norms of all sets, measuring error', keys: [{ key: 'i', does: 'library' }] },

@@ -34,6 +34,7 @@ import { Exam, EXAM } from './exam';
 import { dialKey, type DialAction } from './key-map';
 import { Remarks } from './remarks';
 import type { HeldReading } from './cells';
+import { LiveStrip } from './live-strip';
 import { limitWords, readingWords, shownReading } from './reading-words';
 import { RunSheet } from './run-sheet';
 import { TechniqueCard } from './technique-card';
@@ -49,7 +50,21 @@ const LOOK_EVERY = 20_000;
 /** The heart: one motion at a time on the dial, typed and held without looking down. */
 @Component({
   selector: 'dg-measure',
-  imports: [OddRecords, ArcStrip, Dial, Frame, Pending, Remarks, RouterLink, RunSheet, TableView, TechniqueCard, TrialsStrip, Turn],
+  imports: [
+    OddRecords,
+    ArcStrip,
+    Dial,
+    Frame,
+    LiveStrip,
+    Pending,
+    Remarks,
+    RouterLink,
+    RunSheet,
+    TableView,
+    TechniqueCard,
+    TrialsStrip,
+    Turn,
+  ],
   providers: [EXAM],
   templateUrl: './measure.html',
   styleUrl: './measure.scss',
@@ -90,6 +105,15 @@ export class MeasurePage {
     return measured ? endFigure(rounded(measured.value, this.exam.record.motion().unit), this.exam.record.motion()) : '';
   });
 
+  /** What stands in the place of the figures until something is typed: where the needle is, or what was held. */
+  protected readonly shownFigure = computed(() => {
+    const { exam } = this;
+    if (exam.course.turning()) return '';
+    if (!exam.sources.isLive()) return this.standing();
+    const value = exam.sources.value();
+    return value === null ? '–' : endFigure(value, exam.record.motion());
+  });
+
   protected readonly entryLabel = computed(() =>
     this.exam.course.turning()
       ? 'Turn the patient, then press Enter'
@@ -110,7 +134,7 @@ export class MeasurePage {
 
   /** Half the width of the figures, so that the degree sign stands right behind them. */
   protected readonly degreeAt = computed(() => {
-    const figures = this.exam.typed.text() || this.standing();
+    const figures = this.exam.typed.text() || this.shownFigure();
     const em = figures.length > 4 ? 56 : 96;
     return `calc(50% + ${figures.length * em * 0.31 + 4}px)`;
   });
@@ -159,6 +183,7 @@ export class MeasurePage {
       import('./correct.dialog'),
       import('./tool.dialog'),
       import('./keys.dialog'),
+      import('./instruments.dialog'),
       import('../library/add.dialog'),
       import('../library/protocol.dialog'),
       import('../shell/sign-out.dialog'),
@@ -255,7 +280,29 @@ export class MeasurePage {
     standpoint: () => this.changeStandpoint(),
     add: () => void this.addToSheet(),
     library: () => void this.openLibrary(),
+    holdLive: () => this.holdLive(),
+    zero: () => this.withLive(() => this.exam.live.zero('start')),
+    flip: () => this.withLive(() => this.exam.live.flip()),
+    instruments: () => void this.openInstruments(),
   };
+
+  private holdLive(): void {
+    if (this.exam.sources.isLive()) this.exam.commands.hold();
+    // A space between two figures is part of what is typed.
+    else if (this.exam.typed.text() !== '') this.exam.typed.text.update((text) => `${text} `);
+    else this.withLive(() => this.exam.commands.hold());
+  }
+
+  private withLive(then: () => void): void {
+    if (this.exam.live.isOn()) then();
+    else this.exam.course.problem.set('No instrument is connected: d connects one, or type the reading.');
+  }
+
+  /** What is connected, and how it is read. */
+  protected async openInstruments(): Promise<void> {
+    const { InstrumentsDialog } = await import('./instruments.dialog');
+    this.afterwards(this.dialog.open(InstrumentsDialog, { data: this.exam, width: '640px', maxHeight: '94vh' }));
+  }
 
   /** Where one can go from here. */
   protected readonly standWords = computed(() => {

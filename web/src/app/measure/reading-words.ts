@@ -19,6 +19,7 @@ import type { Exam } from './exam';
 /** Under the figures: what to type, or what is typed and how sure it is. */
 export function readingWords(exam: Exam): string {
   const about = exam.record.motion();
+  if (exam.sources.isLive()) return liveWords(exam);
   const tool = INSTRUMENT_WORDS[exam.record.instrument()];
   const read = exam.typed.offer();
   if (exam.typed.text() !== '' && !read.ok && read.next) return `now the ${read.next} · ${orderWords(exam)}`;
@@ -31,6 +32,28 @@ export function readingWords(exam: Exam): string {
   const suspect = exam.record.isDual() && value < 0 ? ' · the lower site moved more: check both sites' : '';
   const position = exam.record.protocol().reads === 'position' ? ' · a position, not a change' : '';
   return `${said}± ${formatSize(bandAround(exam.sources.sem()), about.unit)} measuring error · ${tool}${position}${suspect}`;
+}
+
+/** What a connected instrument comes to, or why that is nothing. */
+function liveWords(exam: Exam): string {
+  const { unit } = exam.record.motion();
+  const offer = exam.sources.inHand().offer();
+  if (!offer.ok) return offer.message;
+  const { reading } = offer as Extract<typeof offer, { reading: unknown }>;
+  const value = exam.sources.value()!;
+  const parts = [
+    reading.lower
+      ? `${formatNumber(reading.end)} − ${formatNumber(reading.lower.end)}`
+      : value < 0
+        ? describeEnd(exam.record.motion(), value)
+        : '',
+    exam.live.choices().peak ? 'the furthest since zero' : '',
+    `± ${formatSize(bandAround(exam.sources.sem()), unit)} measuring error`,
+    INSTRUMENT_WORDS[exam.sources.instrument()],
+    reading.lower && value < 0 ? 'the lower site moved more: check both sites' : '',
+    'Space holds',
+  ];
+  return parts.filter(Boolean).join(' · ');
 }
 
 /** What to type, in the order of the hands. */

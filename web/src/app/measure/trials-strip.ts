@@ -35,8 +35,8 @@ import { shownReading } from './reading-words';
       <strong class="figure">{{ mean() }}</strong>
     </p>
     <div class="do">
-      <button matButton="filled" type="button" [disabled]="!exam.typed.text()" (click)="exam.commands.hold(); done.emit()">
-        Hold reading
+      <button matButton="filled" type="button" [disabled]="!holds()" (click)="exam.commands.hold(); done.emit()">
+        {{ holdWords() }}
       </button>
       <button matButton="outlined" type="button" [disabled]="!exam.commands.canUndo()" (click)="exam.commands.undo(); done.emit()">
         <mat-icon svgIcon="undo" />Undo
@@ -56,6 +56,15 @@ export class TrialsStrip {
   protected readonly slots = computed((): (HeldReading | null)[] => {
     const { readings } = this.exam.record.cell();
     return Array.from({ length: Math.max(this.exam.course.trials(), readings.length, 3) }, (_, i) => readings[i] ?? null);
+  });
+
+  /** Whether there is anything to hold, or to be told why not. */
+  protected readonly holds = computed(() => this.exam.typed.text() !== '' || this.exam.sources.isLive());
+  protected readonly holdWords = computed(() => {
+    const value = this.exam.sources.value();
+    return value === null
+      ? 'Hold reading'
+      : `Hold ${endFigure(Math.round(value * 10) / 10, this.exam.record.motion())}${this.exam.record.unit()}`;
   });
 
   protected readonly mean = computed(() => {

@@ -13,6 +13,8 @@ export interface ReadingSource {
   readonly value: Signal<number | null>;
   /** What it is taken with; null: with the tool in hand. */
   readonly instrument: Signal<Instrument | null>;
+  /** Under which id it is held, where it was held at the instrument; null: a new one. */
+  readonly id?: Signal<string | null>;
   /** What was offered is held now. */
   held(): void;
 }
