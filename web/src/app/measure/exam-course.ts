@@ -1,4 +1,4 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   measurementKey,
   stationOf,
@@ -115,6 +115,20 @@ export class ExamCourse {
     if (next) this.goTo(next);
     else this.announcement.set('The run sheet is complete');
   }
+
+  /** Where it goes on after this one; nowhere when all is done. */
+  readonly next = computed((): Place | undefined => {
+    const here = this.record.steps().findIndex((step) => keyOfStep(step) === this.record.key());
+    const place = this.nextOpen(here, this.trials());
+    const { row, side } = this.record.place();
+    return place && (place.row !== row || place.side !== side) ? place : undefined;
+  });
+
+  /** Which of all steps this is. */
+  readonly progress = computed(() => {
+    const steps = this.record.steps();
+    return { at: steps.findIndex((step) => keyOfStep(step) === this.record.key()) + 1, of: steps.length };
+  });
 
   /** The first step after one, round the end, that has fewer readings and was not said to be left out. */
   nextOpen(after: number, wanted: number): Place | undefined {

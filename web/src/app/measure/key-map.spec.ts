@@ -8,7 +8,7 @@ describe('the keys of the dial', () => {
   it('do everything there is to do, each key one thing, and every one stands in the help', () => {
     expect(DIAL_ACTIONS.filter((action) => !keys.some(({ does }) => does === action))).toEqual([]);
     expect(new Set(keys.map(({ key }) => key)).size).toBe(keys.length);
-    const SHOWN: Readonly<Record<string, string>> = { ArrowDown: '↓', ArrowUp: '↑', Escape: 'Esc', 'Control+z': 'Ctrl z' };
+    const SHOWN: Readonly<Record<string, string>> = { ArrowDown: '↓', ArrowUp: '↑', Escape: 'Esc', 'Control+z': 'Ctrl z', ' ': 'Space' };
     for (const { shown, keys: own } of KEY_MAP)
       for (const { key } of own)
         expect(shown)

@@ -1,6 +1,18 @@
 import { OddRecords } from '../ui/odd-records';
-import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  signal,
+  viewChild,
+  ViewContainerRef,
+} from '@angular/core';
 import { rxResource, takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatBottomSheet } from '@angular/material/bottom-sheet';
 import { MatDialog, type MatDialogRef } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
 import { VISITS } from '@dial-gauge/contract';
@@ -36,7 +48,9 @@ import { Remarks } from './remarks';
 import type { HeldReading } from './cells';
 import { LiveStrip } from './live-strip';
 import { limitWords, readingWords, shownReading } from './reading-words';
+import { Keypad } from './keypad';
 import { RunSheet } from './run-sheet';
+import { ScreenKind } from './screen-kind';
 import { TechniqueCard } from './technique-card';
 import { TrialsStrip } from './trials-strip';
 import { Turn } from './turn';
@@ -44,6 +58,8 @@ import { Turn } from './turn';
 /** Letters that may follow a figure. */
 const PART_OF_A_READING: Readonly<Record<Unit, string>> = { deg: 'lr', cm: 'cminflr', N: 'lbkgnr', s: 'slr', yesNo: 'yesno' };
 const STANDPOINT = 'dial-gauge.standpoint';
+/** A swipe so far up opens the run sheet. */
+const SWIPE = 30;
 /** How often what others hold is looked for, in milliseconds. */
 const LOOK_EVERY = 20_000;
 
@@ -55,6 +71,7 @@ const LOOK_EVERY = 20_000;
     ArcStrip,
     Dial,
     Frame,
+    Keypad,
     LiveStrip,
     Pending,
     Remarks,
@@ -73,6 +90,9 @@ const LOOK_EVERY = 20_000;
 export class MeasurePage {
   private readonly api = inject(Api);
   private readonly dialog = inject(MatDialog);
+  private readonly sheets = inject(MatBottomSheet);
+  private readonly here = inject(ViewContainerRef);
+  protected readonly kind = inject(ScreenKind);
   protected readonly exam = inject(Exam);
   readonly id = input.required<string>();
   /** Key of a measurement to go to: one that is to be taken again. */
@@ -135,8 +155,8 @@ export class MeasurePage {
   /** Half the width of the figures, so that the degree sign stands right behind them. */
   protected readonly degreeAt = computed(() => {
     const figures = this.exam.typed.text() || this.shownFigure();
-    const em = figures.length > 4 ? 56 : 96;
-    return `calc(50% + ${figures.length * em * 0.31 + 4}px)`;
+    const [em, long] = this.kind.isPhone() ? [62, 40] : [96, 56];
+    return `calc(50% + ${figures.length * (figures.length > 4 ? long : em) * 0.31 + 4}px)`;
   });
 
   /** The caution questions ended this visit before anything was measured. */
@@ -218,6 +238,45 @@ export class MeasurePage {
     // On a small screen the run sheet lies below the dial: back up to it, and no further than needed.
     field?.scrollIntoView({ block: 'nearest' });
   }
+
+  /** Read off by eye: the needle says what would be typed. */
+  protected dragged(angle: number): void {
+    this.exam.course.problem.set('');
+    this.exam.typed.text.set(String(angle));
+  }
+
+  /** The keyboard of the system comes up where letters are wanted, and goes with the next measurement. */
+  protected readonly wantsLetters = signal(false);
+  protected askLetters(): void {
+    this.wantsLetters.set(true);
+    const field = this.entry()?.nativeElement;
+    field?.setAttribute('inputmode', 'text');
+    field?.blur();
+    field?.focus();
+  }
+
+  protected swipeFrom = 0;
+  protected swiped({ changedTouches }: TouchEvent): void {
+    if (this.swipeFrom - changedTouches[0]!.clientY > SWIPE) void this.openSheet();
+  }
+
+  /** On a phone the run sheet lies under the dial: one swipe up, or one touch. */
+  protected async openSheet(): Promise<void> {
+    const { RunSheetSheet } = await import('./run-sheet.sheet');
+    this.sheets
+      .open<object, unknown, 'add'>(RunSheetSheet, { viewContainerRef: this.here, ariaLabel: 'Run sheet', panelClass: 'dg-sheet' })
+      .afterDismissed()
+      .subscribe((then) => (then === 'add' ? void this.addToSheet() : this.focusEntry()));
+  }
+
+  protected readonly nextWords = computed(() => {
+    const next = this.exam.course.next();
+    return next ? `next: ${this.exam.record.nameOf(this.exam.record.rows()[next.row]!, next.side)}` : 'all measured';
+  });
+  protected readonly placeWords = computed(() => {
+    const { at, of } = this.exam.course.progress();
+    return `${at} of ${of}`;
+  });
 
   protected typed(event: Event): void {
     this.exam.typed.text.set((event.target as HTMLInputElement).value);

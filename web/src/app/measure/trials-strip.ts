@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { endFigure, formatNumber } from '@dial-gauge/core';
@@ -34,14 +34,16 @@ import { shownReading } from './reading-words';
       <span>{{ verdict() }}</span>
       <strong class="figure">{{ mean() }}</strong>
     </p>
-    <div class="do">
-      <button matButton="filled" type="button" [disabled]="!holds()" (click)="exam.commands.hold(); done.emit()">
-        {{ holdWords() }}
-      </button>
-      <button matButton="outlined" type="button" [disabled]="!exam.commands.canUndo()" (click)="exam.commands.undo(); done.emit()">
-        <mat-icon svgIcon="undo" />Undo
-      </button>
-    </div>
+    @if (hasButtons()) {
+      <div class="do">
+        <button matButton="filled" type="button" [disabled]="!holds()" (click)="exam.commands.hold(); done.emit()">
+          {{ holdWords() }}
+        </button>
+        <button matButton="outlined" type="button" [disabled]="!exam.commands.canUndo()" (click)="exam.commands.undo(); done.emit()">
+          <mat-icon svgIcon="undo" />Undo
+        </button>
+      </div>
+    }
   `,
   styleUrl: './trials-strip.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -49,6 +51,7 @@ import { shownReading } from './reading-words';
 export class TrialsStrip {
   protected readonly exam = inject(Exam);
   private readonly session = inject(Session);
+  readonly hasButtons = input(true);
   readonly done = output<void>();
   /** A reading that is to be put right. */
   readonly correct = output<HeldReading>();

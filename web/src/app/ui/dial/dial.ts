@@ -1,6 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Degrees } from '@dial-gauge/core';
-import { arcPath, around, onDial, ringPath, sectorBox, ticks, type Box, type Facing, type Point } from './geometry';
+import { angleOn, arcPath, around, onDial, ringPath, sectorBox, ticks, type Box, type Facing, type Point } from './geometry';
 
 /** Everything a dial shows. Angles in degrees from zero, in the motion's own direction. */
 export interface DialModel {
@@ -54,6 +54,11 @@ const LETTER = 9;
 })
 export class Dial {
   readonly model = input.required<DialModel>();
+  /** Whether the needle can be taken and dragged. */
+  readonly canDrag = input(false);
+  /** Where the needle was dragged to, in whole degrees. */
+  readonly dragged = output<Degrees>();
+  private isDragging = false;
 
   private readonly range = computed(() => {
     const { scale, needle, otherSide, lastVisit, active, passive, stop } = this.model();
@@ -87,6 +92,29 @@ export class Dial {
       (l) => l.words,
     );
   });
+
+  /** While it is held down the needle follows; beside the scale it stays at its end. */
+  protected drag(event: PointerEvent, phase: 'down' | 'move' | 'up'): void {
+    const grip = event.currentTarget as SVGGraphicsElement;
+    if (phase === 'down') {
+      this.isDragging = true;
+      grip.setPointerCapture(event.pointerId);
+    }
+    if (!this.isDragging) return;
+    if (phase === 'up') this.isDragging = false;
+    const toDial = grip.getScreenCTM()?.inverse();
+    if (!toDial) return;
+    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(toDial);
+    this.dragged.emit(this.onScale(angleOn(this.model().facing, at)));
+  }
+
+  /** Of the turns that lie at one place the one on the scale. */
+  private onScale(angle: Degrees): Degrees {
+    const { from, to } = this.range();
+    const middle = (from + to) / 2;
+    const nearest = angle + 360 * Math.round((middle - angle) / 360);
+    return Math.round(Math.max(from, Math.min(to, nearest))) + 0;
+  }
 
   protected readonly zero = computed(() => onDial(this.model().facing, 0, RIM + 5));
   protected readonly needle = computed(() => {

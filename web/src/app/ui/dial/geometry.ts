@@ -1,4 +1,4 @@
-import type { Degrees, DialView, Side } from '@dial-gauge/core';
+import { wrap180, type Degrees, type DialView, type Side } from '@dial-gauge/core';
 
 /** Where zero points and which way the motion turns; all a dial needs to place an angle. */
 export type Facing = Pick<DialView, 'zeroAt' | 'sense'>;
@@ -18,6 +18,12 @@ export function facingFor(view: Facing, side: Side): Facing {
 export function onDial({ zeroAt, sense }: Facing, angle: Degrees, radius: number): Point {
   const clockwiseFromUp = ((zeroAt + sense * angle) * Math.PI) / 180;
   return { x: radius * Math.sin(clockwiseFromUp), y: -radius * Math.cos(clockwiseFromUp) };
+}
+
+/** The angle at which a point lies, counted as the dial counts: above −180 up to 180. */
+export function angleOn({ zeroAt, sense }: Facing, { x, y }: Point): Degrees {
+  const clockwiseFromUp = (Math.atan2(x, -y) * 180) / Math.PI;
+  return wrap180((clockwiseFromUp - zeroAt) * sense);
 }
 
 /** An arc of a circle between two angles, as SVG path data. */
