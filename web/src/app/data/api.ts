@@ -1,7 +1,7 @@
 import { HttpClient, type HttpResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Route } from '@dial-gauge/contract';
-import { map, type Observable } from 'rxjs';
+import { defer, finalize, map, type Observable } from 'rxjs';
 import type * as z from 'zod';
 
 export interface Asked<R extends Route> {
@@ -22,6 +22,8 @@ export interface Asked<R extends Route> {
 @Injectable({ providedIn: 'root' })
 export class Api {
   private readonly http = inject(HttpClient);
+  /** Counts up with whatever may have changed something: what was read before is older. */
+  writes = 0;
 
   /** @returns a cold observable: nothing is sent until it is subscribed, and once more for every subscription */
   call<R extends Route>(route: R, asked: Asked<R> = {}): Observable<z.output<R['answer']>> {
@@ -42,6 +44,12 @@ export class Api {
       string,
       string
     >;
-    return this.http.request(route.method, url, { body, headers, params, observe: 'response' });
+    const asked = this.http.request(route.method, url, { body, headers, params, observe: 'response' });
+    // Before and after: what is read while it is on its way may have it or not.
+    return route.method === 'get' ? asked : defer(() => (this.written(), asked)).pipe(finalize(() => this.written()));
+  }
+
+  private written(): void {
+    this.writes += 1;
   }
 }

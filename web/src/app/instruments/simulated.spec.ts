@@ -2,7 +2,7 @@ import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideHttpClient } from '@angular/common/http';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { SimulationSetup } from '@dial-gauge/contract';
+import { type SimulationSetup } from '@dial-gauge/contract';
 import { CommandQueue } from '../data/command-queue';
 import { Lines } from '../live/line';
 import { FakeLines } from '../testing/fake-lines';

@@ -65,7 +65,8 @@ export class SimulatedPage {
   protected readonly setup = signal<SimulationSetup>(SCENARIOS[0]!.setup);
   private readonly line = signal<Line<ToFace> | null>(null);
   private readonly faces = signal<readonly (Face | undefined)[]>([]);
-  protected readonly told = signal<readonly string[]>([]);
+  /** What each is asked, and what became of its last hold. */
+  private readonly told = signal<readonly { readonly asked?: string; readonly last?: string }[]>([]);
   protected readonly reach = signal(0);
   protected readonly problem = signal('');
   private hearing = new Subscription();
@@ -75,13 +76,19 @@ export class SimulatedPage {
     const refused = line?.refused();
     if (refused === LIVE_CLOSED.noSession) return 'Your session has ended: sign in again, then load this page again.';
     if (refused === LIVE_CLOSED.notFound) return 'The server does not know this visit: open it from the caseload again.';
-    if (refused != null) return 'The server took no connection: too many are open for this visit. Close another and load this page again.';
+    if (refused !== null && refused !== undefined)
+      return 'The server took no connection: too many are open for this visit. Close another and load this page again.';
     return line?.isOpen() ? '' : 'Connecting …';
   });
   protected readonly devices = computed(() =>
     this.setup().devices.map((device, at) => {
       const face = this.faces()[at];
-      return { device, face, verdict: face ? planeVerdict(face.shows.outOfPlane) : 'good', told: this.told()[at] ?? '' };
+      return {
+        device,
+        face,
+        verdict: face ? planeVerdict(face.shows.outOfPlane) : 'good',
+        told: [this.told()[at]?.asked, this.told()[at]?.last].filter(Boolean).join(' · '),
+      };
     }),
   );
 
@@ -174,17 +181,13 @@ export class SimulatedPage {
       });
     }
     const { said: order } = said;
-    const words =
+    const change =
       order.k === 'asks'
-        ? order.words
-        : order.k === 'answer'
-          ? `${order.taken ? 'held ' : ''}${order.words}`
-          : order.k === 'zero'
-            ? 'zero set'
-            : 'let go';
+        ? { asked: order.words }
+        : { last: order.k === 'answer' ? `${order.taken ? 'held ' : ''}${order.words}` : order.k === 'zero' ? 'zero set' : 'let go' };
     this.told.update((told) => {
       const next = [...told];
-      next[said.device] = words;
+      next[said.device] = { ...next[said.device], ...change };
       return next;
     });
   }

@@ -5,7 +5,6 @@ import { RouterLink } from '@angular/router';
 import {
   JUDGEMENT,
   SCREENINGS,
-  VISITS,
   assessmentOfVisit,
   operationOf,
   screensDoneOf,
@@ -29,6 +28,7 @@ import {
 import { forkJoin } from 'rxjs';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
+import { VisitStore } from '../data/visit-store';
 import { ClinicNorms } from '../data/clinic-norms';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
@@ -57,6 +57,7 @@ import { SummaryText } from './summary-text';
 })
 export class JudgePage {
   private readonly api = inject(Api);
+  private readonly visits = inject(VisitStore);
   private readonly judging = inject(ClinicNorms);
   private readonly opener = inject(EvidenceOpener);
   readonly id = input.required<string>();
@@ -175,7 +176,7 @@ export class JudgePage {
     const show = () => this.compared.set(set);
     if (this.record()?.record.visit.id === this.id()) return show();
     const id = this.id();
-    forkJoin({ record: this.api.call(VISITS.visit, { id }), screens: this.api.call(SCREENINGS.screens, { id }) }).subscribe({
+    forkJoin({ record: this.visits.visit(id), screens: this.api.call(SCREENINGS.screens, { id }) }).subscribe({
       next: (loaded) => {
         this.record.set(loaded);
         show();

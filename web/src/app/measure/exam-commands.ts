@@ -19,9 +19,7 @@ import {
   type Instrument,
   type MeasurementKey,
   type PlanStep,
-  type RunRow,
   type SheetItem,
-  type Side,
   type StoredReading,
 } from '@dial-gauge/core';
 import type { Command } from '../data/commands';
@@ -35,6 +33,7 @@ import { keyOfStep, stepsOf, STEPS_SHOWN, withStep } from './course';
 import { ExamCourse } from './exam-course';
 import { ExamRecord, keyOf, type Place } from './exam-record';
 import { LiveSource } from './sources/live';
+import { clockWords, figuresOf, isHalfTyped, wayOf, type HalfTyped, type Sent } from './exam-sent';
 import { ReadingSources } from './sources/sources';
 import { TypedSource } from './sources/typed';
 import { Tools } from './tools';
@@ -55,14 +54,6 @@ interface Read {
   readonly id: string | null;
   readonly held: () => void;
 }
-
-interface HalfTyped {
-  readonly key: string;
-  readonly typed: string;
-}
-
-const isHalfTyped = (value: unknown): value is HalfTyped =>
-  typeof value === 'object' && value !== null && 'key' in value && 'typed' in value;
 
 /** What is done at the dial: held, taken back, put right, noted; kept at once and sent in order. */
 @Injectable()
@@ -388,27 +379,4 @@ export class ExamCommands {
   private visitId(): string {
     return this.record.visit()!.visit.id;
   }
-}
-
-/** A clock that is off is told: the reading was filed at the right moment, and the device wants setting. */
-const clockWords = (seconds: number): string =>
-  `The clock of this device is ${Math.max(1, Math.round(Math.abs(seconds) / 60))} min ${seconds > 0 ? 'ahead' : 'behind'}: the reading was filed at the right time. Set the clock.`;
-
-type Sent = Command extends infer L ? (L extends Command ? Pick<L, 'route' | 'target' | 'body'> : never) : never;
-
-/** What a reading or a remark belongs to, as it travels. */
-function wayOf({ motion: id, digit, mode, position, protocol }: RunRow, side: Side) {
-  return { motion: id, ...(digit ? { digit } : {}), side, mode, position, protocol };
-}
-
-/** What was read, as it travels: nothing where there is nothing. */
-function figuresOf({ start, end, lower, scale, sense, entered }: StoredReading) {
-  return {
-    start,
-    end,
-    ...(lower ? { lower } : {}),
-    ...(scale ? { scale } : {}),
-    ...(sense ? { sense } : {}),
-    ...(entered ? { entered } : {}),
-  };
 }

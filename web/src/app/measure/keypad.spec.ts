@@ -1,5 +1,5 @@
 import { MatIconTestingModule } from '@angular/material/icon/testing';
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { VisitRecord } from '@dial-gauge/contract';
 import { CommandQueue } from '../data/command-queue';
@@ -10,7 +10,12 @@ import { visitRecord } from '../testing/records';
 import { Exam, EXAM } from './exam';
 import { Keypad } from './keypad';
 
-@Component({ imports: [Keypad], providers: [EXAM], template: '@if (exam.record.visit()) { <dg-keypad /> }' })
+@Component({
+  imports: [Keypad],
+  providers: [EXAM],
+  template: '@if (exam.record.visit()) { <dg-keypad /> }',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
 class Host {
   readonly exam = inject(Exam);
 }

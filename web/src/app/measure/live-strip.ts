@@ -61,7 +61,8 @@ export class LiveStrip {
   }
 
   protected figure({ shows }: Instrument): string {
-    return shows?.degrees == null ? '' : `${formatNumber(Math.round(shows.degrees * this.sense()) + 0)}°`;
+    const degrees = shows?.degrees ?? null;
+    return degrees === null ? '' : `${formatNumber(Math.round(degrees * this.sense()) + 0)}°`;
   }
 
   protected about({ shows, isStale, isHere, battery, quality }: Instrument): string {

@@ -1,24 +1,10 @@
 import { OddRecords } from '../ui/odd-records';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  type ElementRef,
-  inject,
-  input,
-  signal,
-  viewChild,
-  ViewContainerRef,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
 import { rxResource, takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { MatBottomSheet } from '@angular/material/bottom-sheet';
-import { MatDialog, type MatDialogRef } from '@angular/material/dialog';
+import { MatDialog } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
-import { VISITS } from '@dial-gauge/contract';
 import { catchError, EMPTY, exhaustMap, filter, fromEvent, interval, merge } from 'rxjs';
 import {
-  ageOn,
   allowedSides,
   describeEnd,
   endFigure,
@@ -28,26 +14,24 @@ import {
   protocolOfId,
   rounded,
   type Sense,
-  type SheetItem,
   type Unit,
 } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords, today } from '../caseload/words';
-import { Api } from '../data/api';
+import { OTHERS_EVERY, VisitStore } from '../data/visit-store';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { Dial } from '../ui/dial/dial';
 import { ArcStrip } from '../ui/arc-strip/arc-strip';
 import { dialModel, straightModel } from './dial-model';
 import { TableView } from '../ui/table-view/table-view';
-import type { ReasonQuestion } from '../ui/reason.dialog';
 import { isUpright, type Standpoint } from '../ui/table-view/plan-view';
 import { UNIT_WORDS } from '../ui/words';
+import { DialDialogs } from './dial-dialogs';
 import { Exam, EXAM } from './exam';
 import { dialKey, type DialAction } from './key-map';
 import { Remarks } from './remarks';
-import type { HeldReading } from './cells';
 import { LiveStrip } from './live-strip';
-import { limitWords, readingWords, shownReading } from './reading-words';
+import { limitWords, readingWords } from './reading-words';
 import { Keypad } from './keypad';
 import { RunSheet } from './run-sheet';
 import { ScreenKind } from './screen-kind';
@@ -60,8 +44,6 @@ const PART_OF_A_READING: Readonly<Record<Unit, string>> = { deg: 'lr', cm: 'cmin
 const STANDPOINT = 'dial-gauge.standpoint';
 /** A swipe so far up opens the run sheet. */
 const SWIPE = 30;
-/** How often what others hold is looked for, in milliseconds. */
-const LOOK_EVERY = 20_000;
 
 /** The heart: one motion at a time on the dial, typed and held without looking down. */
 @Component({
@@ -82,16 +64,15 @@ const LOOK_EVERY = 20_000;
     TrialsStrip,
     Turn,
   ],
-  providers: [EXAM],
+  providers: [EXAM, DialDialogs],
   templateUrl: './measure.html',
   styleUrl: './measure.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MeasurePage {
-  private readonly api = inject(Api);
+  private readonly visits = inject(VisitStore);
   private readonly dialog = inject(MatDialog);
-  private readonly sheets = inject(MatBottomSheet);
-  private readonly here = inject(ViewContainerRef);
+  protected readonly dialogs = inject(DialDialogs);
   protected readonly kind = inject(ScreenKind);
   protected readonly exam = inject(Exam);
   readonly id = input.required<string>();
@@ -104,7 +85,7 @@ export class MeasurePage {
 
   private readonly entry = viewChild<ElementRef<HTMLInputElement>>('entry');
   private readonly remarks = viewChild(Remarks);
-  protected readonly visit = rxResource({ params: () => this.id(), stream: ({ params }) => this.api.call(VISITS.visit, { id: params }) });
+  protected readonly visit = rxResource({ params: () => this.id(), stream: ({ params }) => this.visits.visit(params) });
   protected readonly model = computed(() => dialModel(this.exam));
   /** Drawn where there is no angle to turn a needle by. */
   protected readonly straight = computed(() => (this.model() ? null : straightModel(this.exam)));
@@ -117,7 +98,7 @@ export class MeasurePage {
   protected readonly name = computed(() => fullName(this.exam.record.visit()!.patient));
 
   /** Under the figures: what they mean, in words. */
-  protected readonly reading = computed(() => readingWords(this.exam));
+  protected readonly reading = computed(() => readingWords(this.exam, this.kind.isTouched()));
   /** What the precautions say of the measurement in hand. */
   protected readonly limit = computed(() => limitWords(this.exam));
   protected readonly standing = computed(() => {
@@ -182,7 +163,7 @@ export class MeasurePage {
       if (opening === record.visit.id) return;
       opening = record.visit.id;
       void this.exam.commands.open(record).then(() => this.openAt());
-      this.fetchDialogs();
+      this.dialogs.fetch();
     });
     effect(() => {
       // Wherever the exam goes, the hands find the entry ready.
@@ -191,38 +172,22 @@ export class MeasurePage {
       this.focusEntry();
     });
     effect(() => {
-      if (this.exam.commands.pastStop()) void this.askWhy();
+      if (this.exam.commands.pastStop()) void this.dialogs.askWhy();
     });
+    this.dialogs.closed.pipe(takeUntilDestroyed()).subscribe(() => this.focusEntry());
     this.lookForOthers();
-  }
-
-  /** What is opened over the dial is fetched now: there may be no connection when it is needed. */
-  private fetchDialogs(): void {
-    const all = [
-      import('../ui/reason.dialog'),
-      import('./correct.dialog'),
-      import('./tool.dialog'),
-      import('./keys.dialog'),
-      import('./instruments.dialog'),
-      import('../library/add.dialog'),
-      import('../library/protocol.dialog'),
-      import('../shell/sign-out.dialog'),
-      import('../shell/sign-in-again.dialog'),
-    ];
-    // Missed now, it is fetched when it is asked for.
-    for (const dialog of all) void dialog.catch(() => undefined);
   }
 
   /** What a second examiner holds meanwhile joins this screen. */
   private lookForOthers(): void {
     const seen = () => document.visibilityState === 'visible' && this.exam.record.visit() !== null;
-    merge(interval(LOOK_EVERY), fromEvent(document, 'visibilitychange'))
+    merge(interval(OTHERS_EVERY), fromEvent(document, 'visibilitychange'))
       .pipe(
         filter(seen),
         exhaustMap(() => {
           const at = this.exam.commands.changes;
           // What was entered meanwhile is newer than the answer: the next look will have it.
-          return this.api.call(VISITS.visit, { id: this.id() }).pipe(
+          return this.visits.refresh(this.id()).pipe(
             filter(() => this.exam.commands.changes === at),
             catchError(() => EMPTY),
           );
@@ -257,16 +222,7 @@ export class MeasurePage {
 
   protected swipeFrom = 0;
   protected swiped({ changedTouches }: TouchEvent): void {
-    if (this.swipeFrom - changedTouches[0]!.clientY > SWIPE) void this.openSheet();
-  }
-
-  /** On a phone the run sheet lies under the dial: one swipe up, or one touch. */
-  protected async openSheet(): Promise<void> {
-    const { RunSheetSheet } = await import('./run-sheet.sheet');
-    this.sheets
-      .open<object, unknown, 'add'>(RunSheetSheet, { viewContainerRef: this.here, ariaLabel: 'Run sheet', panelClass: 'dg-sheet' })
-      .afterDismissed()
-      .subscribe((then) => (then === 'add' ? void this.addToSheet() : this.focusEntry()));
+    if (this.swipeFrom - changedTouches[0]!.clientY > SWIPE) void this.dialogs.openSheet();
   }
 
   protected readonly nextWords = computed(() => {
@@ -325,24 +281,24 @@ export class MeasurePage {
     next: () => (this.exam.course.turning() ? this.exam.course.confirmTurn() : this.exam.course.step(1)),
     back: () => this.exam.course.step(-1),
     clear: () => (this.exam.course.turning() ? this.exam.course.stayHere() : this.exam.typed.text.set('')),
-    showKeys: () => void this.showKeys(),
+    showKeys: () => void this.dialogs.showKeys(),
     otherSide: () => this.exam.course.otherSide(),
     otherMode: () => this.exam.course.otherMode(),
     undo: () => this.exam.commands.undo(),
-    correct: () => void this.correctLast(),
+    correct: () => void this.dialogs.correctLast(),
     endFeel: () => this.remarks()?.focusEndFeel(),
     pain: () => this.remarks()?.focusPain(),
     substitutions: () => this.remarks()?.focusSubstitutions(),
     notDone: () => this.remarks()?.focusNotDone(),
     note: () => this.remarks()?.focusNote(),
-    tool: () => void this.chooseTool(),
+    tool: () => void this.dialogs.chooseTool(),
     standpoint: () => this.changeStandpoint(),
-    add: () => void this.addToSheet(),
-    library: () => void this.openLibrary(),
+    add: () => void this.dialogs.addToSheet(),
+    library: () => void this.dialogs.openLibrary(),
     holdLive: () => this.holdLive(),
     zero: () => this.withLive(() => this.exam.live.zero('start')),
     flip: () => this.withLive(() => this.exam.live.flip()),
-    instruments: () => void this.openInstruments(),
+    instruments: () => void this.dialogs.openInstruments(),
   };
 
   private holdLive(): void {
@@ -355,12 +311,6 @@ export class MeasurePage {
   private withLive(then: () => void): void {
     if (this.exam.live.isOn()) then();
     else this.exam.course.problem.set('No instrument is connected: d connects one, or type the reading.');
-  }
-
-  /** What is connected, and how it is read. */
-  protected async openInstruments(): Promise<void> {
-    const { InstrumentsDialog } = await import('./instruments.dialog');
-    this.afterwards(this.dialog.open(InstrumentsDialog, { data: this.exam, width: '640px', maxHeight: '94vh' }));
   }
 
   /** Where one can go from here. */
@@ -386,87 +336,5 @@ export class MeasurePage {
   protected flip(): void {
     this.exam.typed.flipSense();
     this.focusEntry();
-  }
-
-  /** What is in the hand, and how it counts. */
-  protected async chooseTool(): Promise<void> {
-    const { ToolDialog } = await import('./tool.dialog');
-    this.afterwards(this.dialog.open(ToolDialog, { data: this.exam.record.protocol(), width: '520px', maxHeight: '94vh' }));
-  }
-
-  private async correctLast(): Promise<void> {
-    const last = this.exam.record.cell().readings.at(-1);
-    if (last) await this.correct(last);
-    else this.exam.course.problem.set('Nothing is held here yet; there is nothing to correct.');
-  }
-
-  /** Puts a reading right; the old value stays on record. */
-  protected async correct(reading: HeldReading): Promise<void> {
-    const { CorrectDialog } = await import('./correct.dialog');
-    type Answer = import('./correct.dialog').Corrected;
-    const { exam } = this;
-    const name = exam.record.nameOf(exam.record.row(), exam.record.place().side);
-    const data = {
-      name,
-      shown: shownReading(reading, exam.record.motion()),
-      reading,
-      protocol: exam.record.protocol(),
-      tool: exam.record.tool(),
-    };
-    const dialog = this.dialog.open<unknown, unknown, Answer>(CorrectDialog, { data, width: '560px' });
-    this.afterwards(dialog, (answer) => exam.commands.correct(reading, answer.reading, answer.why));
-  }
-
-  /** A reading past a limit is held only with a reason. */
-  private async askWhy(): Promise<void> {
-    const { exam } = this;
-    const { ReasonDialog } = await import('../ui/reason.dialog');
-    const past = exam.commands.pastStop();
-    if (!past) return;
-    const { unit } = exam.record.motion();
-    const limit = past.limit === null ? 'not to be measured' : `not past ${formatSize(past.limit, unit)}`;
-    const data: ReasonQuestion = {
-      title: `${formatSize(past.value, unit)} is past the limit`,
-      about: `${exam.record.nameOf(exam.record.row(), exam.record.place().side)}: ${limit} (${past.source}). The surgeon’s limit wins: if the joint went there by mistake, say so, and tell whoever has to know.`,
-      label: 'Why it was passed',
-      least: 1,
-      missing: 'Type the reason: it goes into the record with the reading.',
-      agree: 'Hold with this reason',
-      leave: 'Do not hold it',
-    };
-    exam.commands.pastStop.set(null);
-    this.afterwards(this.dialog.open<unknown, unknown, string>(ReasonDialog, { data, width: '520px' }), (why) =>
-      exam.commands.holdPast(why),
-    );
-  }
-
-  /** When a dialog closes the hands find the entry again. */
-  private afterwards<T>(dialog: MatDialogRef<unknown, T>, then?: (answer: T) => void): void {
-    dialog.afterClosed().subscribe((answer) => {
-      // A dialog that was closed without an answer gives an empty one.
-      if (answer) then?.(answer);
-      this.focusEntry();
-    });
-  }
-
-  /** Any way of measuring that is not on the sheet yet. */
-  protected async addToSheet(): Promise<void> {
-    const { AddDialog } = await import('../library/add.dialog');
-    const config = { data: this.exam.record.steps(), width: '560px', maxHeight: '94vh' };
-    this.afterwards(this.dialog.open<unknown, readonly SheetItem[], SheetItem>(AddDialog, config), (item) => this.exam.commands.add(item));
-  }
-
-  /** The library's page of the motion in hand, over the dial. */
-  protected async openLibrary(): Promise<void> {
-    const { ProtocolDialog } = await import('../library/protocol.dialog');
-    const { patient, visit } = this.exam.record.visit()!;
-    const person = { sex: patient.sex, age: ageOn(patient.birthDate, visit.assessedOn) };
-    const data = { protocol: this.exam.record.protocol(), person, mode: this.exam.record.row().mode };
-    this.afterwards(this.dialog.open(ProtocolDialog, { data, width: '1120px', maxWidth: '96vw', maxHeight: '94vh' }));
-  }
-
-  protected async showKeys(): Promise<void> {
-    const { KeysDialog } = await import('./keys.dialog');
-    this.afterwards(this.dialog.open(KeysDialog, { width: '560px', maxHeight: '94vh' }));
   }
 }

@@ -17,15 +17,15 @@ import type { HeldReading } from './cells';
 import type { Exam } from './exam';
 
 /** Under the figures: what to type, or what is typed and how sure it is. */
-export function readingWords(exam: Exam): string {
+export function readingWords(exam: Exam, byTouch = false): string {
   const about = exam.record.motion();
-  if (exam.sources.isLive()) return liveWords(exam);
+  if (exam.sources.isLive()) return liveWords(exam, byTouch);
   const tool = INSTRUMENT_WORDS[exam.record.instrument()];
   const read = exam.typed.offer();
   if (exam.typed.text() !== '' && !read.ok && read.next) return `now the ${read.next} · ${orderWords(exam)}`;
   if (read.ok && 'arc' in read) return 'an arc: Enter fills both directions';
   const value = exam.sources.value() ?? exam.record.measured()?.value;
-  if (value === undefined) return `${askWords(exam)} · ${tool}`;
+  if (value === undefined) return `${askWords(exam)}${byTouch ? '' : ', Enter holds'} · ${tool}`;
   if (about.unit === 'yesNo') return `${describeEnd(about, value)} · ${tool}`;
   const derived = exam.typed.reading()?.entered !== undefined || exam.record.isDual();
   const said = value < 0 || about.plus || derived ? `${describeEnd(about, rounded(value, about.unit))} · ` : '';
@@ -35,7 +35,7 @@ export function readingWords(exam: Exam): string {
 }
 
 /** What a connected instrument comes to, or why that is nothing. */
-function liveWords(exam: Exam): string {
+function liveWords(exam: Exam, byTouch: boolean): string {
   const { unit } = exam.record.motion();
   const offer = exam.sources.inHand().offer();
   if (!offer.ok) return offer.message;
@@ -51,7 +51,7 @@ function liveWords(exam: Exam): string {
     `± ${formatSize(bandAround(exam.sources.sem()), unit)} measuring error`,
     INSTRUMENT_WORDS[exam.sources.instrument()],
     reading.lower && value < 0 ? 'the lower site moved more: check both sites' : '',
-    'Space holds',
+    byTouch ? '' : 'Space holds',
   ];
   return parts.filter(Boolean).join(' · ');
 }
@@ -59,13 +59,12 @@ function liveWords(exam: Exam): string {
 /** What to type, in the order of the hands. */
 function askWords(exam: Exam): string {
   const { unit } = exam.record.motion();
-  if (exam.record.isDual())
-    return `type ${orderWords(exam)}, as ${exam.record.tool().scale === null ? '104/49' : '350/94/5/54'}, Enter holds`;
-  if (isTilted(exam.record.protocol(), exam.record.tool())) return 'type zero/end as the device shows them, as 350/20, Enter holds';
-  if (unit === 'yesNo') return 'type y or n, Enter holds';
-  if (unit === 'cm' && exam.record.instrument() === 'visual') return 'type fists and fingers, as 1f2, or centimetres, Enter holds';
+  if (exam.record.isDual()) return `type ${orderWords(exam)}, as ${exam.record.tool().scale === null ? '104/49' : '350/94/5/54'}`;
+  if (isTilted(exam.record.protocol(), exam.record.tool())) return 'type zero/end as the device shows them, as 350/20';
+  if (unit === 'yesNo') return 'type y or n';
+  if (unit === 'cm' && exam.record.instrument() === 'visual') return 'type fists and fingers, as 1f2, or centimetres';
   const entry = exam.record.tool().unit;
-  return `type ${entry && entry !== unit ? entry : UNIT_WORDS[unit]}, Enter holds`;
+  return `type ${entry && entry !== unit ? entry : UNIT_WORDS[unit]}`;
 }
 
 function orderWords(exam: Exam): string {

@@ -31,10 +31,10 @@ export class PhonePage {
   protected readonly tilt = this.store.tilt;
   protected readonly digits = computed(() => {
     const degrees = this.tilt()?.degrees;
-    return degrees == null ? '–' : `${Math.round(degrees) + 0}°`;
+    return degrees === null || degrees === undefined ? '–' : `${Math.round(degrees) + 0}°`;
   });
   protected readonly zeroWords = computed(() => {
-    if (this.tilt()?.degrees == null) return 'no zero yet';
+    if ((this.tilt()?.degrees ?? null) === null) return 'no zero yet';
     return this.store.isZeroElsewhere() ? 'zero was set for another measurement: set it here' : 'from zero';
   });
   protected readonly isSilent = computed(() => this.may() && this.now() - Math.max(this.felt(), this.begun) > SILENT_MS);

@@ -1,10 +1,13 @@
 import { Injectable } from '@angular/core';
 import { gravityOf, type Gravity, type GravitySample } from '@dial-gauge/core';
-import { fromEvent, map, merge, Observable, scan, share, filter } from 'rxjs';
+import { filter, fromEvent, map, merge, type Observable, scan, share, switchMap, takeWhile, timer } from 'rxjs';
 
 /** At most so many samples a second are used: more tells nothing of a limb. */
 const RATE = 33;
 const LEAST_GAP = 1000 / RATE - 4;
+
+/** How often a tilt that does not change is told again, in milliseconds. */
+const REPEAT_MS = 100;
 
 interface AsksFirst {
   requestPermission?: () => Promise<'granted' | 'denied'>;
@@ -54,7 +57,14 @@ export class TiltSensor {
       { told: null, angles: false, isNew: false },
     ),
     filter(({ isNew }) => isNew),
-    map(({ told }) => ({ t: told!.at / 1000, g: told!.g })),
+    map(({ told }) => told!),
+    // A browser says nothing while nothing changes: what it said last still holds, as long as the page is seen.
+    switchMap((told) =>
+      timer(0, REPEAT_MS).pipe(
+        takeWhile((n) => n === 0 || document.visibilityState === 'visible'),
+        map((n): GravitySample => ({ t: (told.at + n * REPEAT_MS) / 1000, g: told.g })),
+      ),
+    ),
     share(),
   );
 
@@ -72,6 +82,6 @@ function fromAngles({ beta, gamma, timeStamp }: DeviceOrientationEvent): Told | 
 }
 
 function fromScale({ accelerationIncludingGravity: felt, timeStamp }: DeviceMotionEvent): Told | null {
-  if (felt?.x == null || felt.y == null || felt.z == null) return null;
-  return { at: timeStamp, g: [felt.x, felt.y, felt.z], from: 'motion' };
+  const { x = null, y = null, z = null } = felt ?? {};
+  return x === null || y === null || z === null ? null : { at: timeStamp, g: [x, y, z], from: 'motion' };
 }

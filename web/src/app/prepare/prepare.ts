@@ -7,11 +7,12 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { Router } from '@angular/router';
-import { CLINIC, VISITS, type Precaution, type VisitRecord } from '@dial-gauge/contract';
+import { CLINIC, type Precaution, type VisitRecord } from '@dial-gauge/contract';
 import type { SheetItem } from '@dial-gauge/core';
 import { concatMap, forkJoin, Subject, tap, catchError, EMPTY, type Observable } from 'rxjs';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
+import { VisitStore } from '../data/visit-store';
 import { describeFailure, toFailure } from '../data/problem';
 import { Logged } from '../own/logged';
 import { Frame } from '../shell/frame';
@@ -51,6 +52,7 @@ import { ScreenChoice } from './screen-choice';
 })
 export class PreparePage {
   private readonly api = inject(Api);
+  private readonly visits = inject(VisitStore);
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
   protected readonly preparing = inject(Preparing);
@@ -58,7 +60,7 @@ export class PreparePage {
   private readonly cautions = viewChild(Cautions);
   protected readonly loaded = rxResource({
     params: () => this.id(),
-    stream: ({ params }) => forkJoin({ record: this.api.call(VISITS.visit, { id: params }), practice: this.api.call(CLINIC.clinic) }),
+    stream: ({ params }) => forkJoin({ record: this.visits.visit(params), practice: this.api.call(CLINIC.clinic) }),
   });
   protected readonly problem = signal('');
   protected readonly status = signal('');

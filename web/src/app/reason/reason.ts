@@ -37,6 +37,7 @@ import {
 import { forkJoin, switchMap } from 'rxjs';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
+import { VisitStore } from '../data/visit-store';
 import { overlay } from '../data/overlay';
 import { describeFailure, toFailure } from '../data/problem';
 import { VisitCommands, type Unsent } from '../data/visit-commands';
@@ -60,6 +61,7 @@ import { linesFor, pathOf, undecidedLines } from './path';
 })
 export class ReasonPage {
   private readonly api = inject(Api);
+  private readonly visits = inject(VisitStore);
   private readonly commands = inject(VisitCommands);
   private readonly router = inject(Router);
   readonly id = input.required<string>();
@@ -72,7 +74,7 @@ export class ReasonPage {
       forkJoin({
         screens: this.api.call(SCREENINGS.screens, { id: params }),
         judged: this.api.call(JUDGEMENT.judgement, { id: params }),
-        record: this.api.call(VISITS.visit, { id: params }),
+        record: this.visits.visit(params),
       }),
   });
   protected readonly words = { candidateWords, episodeWords, fullName, painAdvice, personWords, stateWords, tellsWords, testWords };
@@ -206,8 +208,8 @@ export class ReasonPage {
     if (drop.length > 0) this.commands.send(planCommand(this.id(), { drop } satisfies ScreenPlanChange));
     if (keys.size === 0) return this.added.set([]);
     // Taking away is not adding to: it is done on what the server has now, and it is off once the server says so.
-    this.api
-      .call(VISITS.visit, { id: this.id() })
+    this.visits
+      .refresh(this.id())
       .pipe(
         switchMap((record) => {
           const plan = { ...planOf(record), steps: stepsOf(record).filter((step) => !keys.has(keyOfStep(step))) };
