@@ -7,7 +7,7 @@ import { startStack } from './lib/stack.mjs';
 
 await main(async () => {
   needNode();
-  await needDebian('mariadb-server', 'chromium');
+  await needDebian('mariadb-server', 'chromium', 'redis-tools');
   await needPackages();
   await buildAll();
   say('Building the empty page to compare with …');
@@ -24,6 +24,7 @@ await main(async () => {
   const { firstScreenBytes } = await import('../bench/bytes.mjs');
   const { benchGrowth } = await import('../bench/growth.mjs');
   const { benchKilled } = await import('../bench/killed.mjs');
+  const { benchLive } = await import('../bench/live.mjs');
   const { benchPapers } = await import('../bench/papers.mjs');
   const { auditSignIn } = await import('../bench/audit.mjs');
   const { benchProgressPage } = await import('../bench/progress-page.mjs');
@@ -32,6 +33,7 @@ await main(async () => {
   const papers = await startStack();
   try {
     await benchPapers(papers);
+    await benchLive(papers);
   } finally {
     await papers.stop();
   }

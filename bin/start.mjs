@@ -1,4 +1,5 @@
 import { readFileSync, rmSync } from 'node:fs';
+import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { PrivateDatabase } from './lib/database.mjs';
 import { buildAll } from './lib/build.mjs';
@@ -10,6 +11,20 @@ import { ServerProcess } from './lib/server.mjs';
 
 const PORT = portOf('DIAL_GAUGE_PORT', 4310);
 const DB_PORT = portOf('DIAL_GAUGE_DB_PORT', 4311);
+
+/** Phones of the same network are wanted: over https, under this machine's own addresses. */
+const PHONES = process.argv.includes('--phones');
+
+function forPhones(folder) {
+  say('Listening to the whole network, for phones: the password of the demo is known to everybody.');
+  return { DIAL_GAUGE_HOST: '0.0.0.0', DIAL_GAUGE_TLS: 'self-signed', DIAL_GAUGE_TLS_FOLDER: join(folder, 'tls') };
+}
+
+function addresses() {
+  const all = Object.values(networkInterfaces()).flat();
+  const outside = all.filter(({ family, internal }) => family === 'IPv4' && !internal).map(({ address }) => address);
+  return [...outside, '127.0.0.1'].map((address) => `https://${address}:${PORT}`);
+}
 
 function portOf(variable, usual) {
   const port = Number(process.env[variable] ?? usual);
@@ -71,10 +86,11 @@ await main(async () => {
     say('Starting the database …');
     await database.start();
     say('Starting the server …');
-    server = new ServerProcess({ port: PORT, log: join(folder, 'server.log'), env: { ...database.environment(), DIAL_GAUGE_DEMO: 'yes' } });
+    const env = { ...database.environment(), DIAL_GAUGE_DEMO: 'yes', ...(PHONES ? forPhones(folder) : {}) };
+    server = new ServerProcess({ port: PORT, log: join(folder, 'server.log'), env });
     if ((await Promise.race([server.start(), stopAsked])) === 'asked') return say('\nStopping …');
     say(
-      `\nDial Gauge is ready:  ${server.url}\n  e-mail    wren@saltmarsh.example\n  password  tide-and-table\n\nCtrl-C stops it. Readings are kept in ${folder}.`,
+      `\nDial Gauge is ready:  ${PHONES ? addresses().join('  ') : server.url}\n  e-mail    wren@saltmarsh.example\n  password  tide-and-table\n\nCtrl-C stops it. Readings are kept in ${folder}.`,
     );
     const why = await Promise.race([stopAsked, server.gone]);
     if (why !== 'asked') throw new Stop(`The server has ended by itself; see ${server.log}. Saved readings are kept. Run npm start again.`);
