@@ -1,6 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 import { buildAll } from './lib/build.mjs';
+import { DEEPEST, landmarksOf, SIZE } from './lib/drawn.mjs';
 import { needDebian, needNode, needPackages } from './lib/need.mjs';
 import { inRoot } from './lib/paths.mjs';
 import { main, say, Stop } from './lib/say.mjs';
@@ -14,14 +15,6 @@ const PHONE = { width: 390, height: 844 };
 
 /** One current picture of every main view, from fresh demo data. */
 const SHOTS = [
-  {
-    name: 'sign-in',
-    size: DESK,
-    open: async (page, go, url) => {
-      await page.goto(url);
-      await page.getByText('This is the demo').waitFor();
-    },
-  },
   { name: 'caseload', size: DESK, open: (page, go) => go.signIn() },
   { name: 'patient', size: DESK, open: (page, go) => go.patient(/Odalys/) },
   // Before Prepare, where another limit is set: pictures share one clinic.
@@ -49,7 +42,7 @@ const SHOTS = [
     },
   },
   { name: 'measure', size: DESK, open: (page, go) => measure(page, go) },
-  { name: 'measure-tablet', size: TABLET, open: (page, go) => measure(page, go) },
+  { name: 'measure-tablet', size: TABLET, touch: true, open: (page, go) => measure(page, go) },
   {
     name: 'judge',
     size: DESK,
@@ -71,18 +64,10 @@ const SHOTS = [
       await page.mouse.move(0, 0);
     },
   },
-  { name: 'retest', size: DESK, open: (page, go) => retest(page, go) },
-  { name: 'class-tablet', size: TABLET, open: (page, go, url) => classOfFour(page, go, url) },
-  {
-    name: 'steadiness',
-    size: DESK,
-    open: async (page, go, url) => {
-      await library(page, go, `${url}/steadiness`);
-      await page.getByRole('button', { name: /^Bootstrap/ }).click();
-      await page.getByText('resamples of the people').waitFor();
-      await page.mouse.move(0, 0);
-    },
-  },
+  { name: 'measure-live', size: DESK, open: (page, go) => live(page, go) },
+  { name: 'instruments', size: DESK, open: (page, go) => instruments(page, go) },
+  { name: 'phone', size: PHONE, touch: true, open: (page, go, url, browser) => phone(page, url, browser) },
+  { name: 'picture', size: DESK, open: (page, go) => picture(page, go) },
 ];
 
 /** The ferry engineer's last visit as it goes out. */
@@ -117,31 +102,6 @@ async function measure(page, go) {
   await page.mouse.move(0, 0);
 }
 
-/** Four people, one item: a drill that helped and one that made it worse for one of them. */
-async function classOfFour(page, go, url) {
-  await go.signIn();
-  await page.goto(`${url}/class`);
-  const names = ['Ottoline', 'Tamsin', 'Odalys', 'Corin'];
-  for (const name of names) await page.locator('.people li', { hasText: name }).getByRole('checkbox').check();
-  await page.getByRole('button', { name: 'Begin with 4 people' }).click();
-  const row = (name) => page.locator('tr', { hasText: name });
-  // The ferry engineer’s limit forbids the squat: his row says so.
-  for (const [at, name] of names.slice(0, 3).entries())
-    await row(name)
-      .getByRole('button', { name: at === 0 ? 'short' : 'meets' })
-      .click();
-  for (const [drill, said] of [
-    ['rock back, five breaths', ['better', 'same', 'better', 'better']],
-    ['long hold', ['worse', 'same', 'better', 'same']],
-  ]) {
-    await page.getByLabel('The drill that is done now').fill(drill);
-    await page.keyboard.press('Enter');
-    for (const [at, name] of names.entries()) await row(name).getByRole('button', { name: said[at] }).click();
-  }
-  await page.getByText('everything saved').waitFor();
-  await page.mouse.move(0, 0);
-}
-
 /** The ferry engineer's next visit: a limit, two sets, fewer minutes than they take. */
 async function prepare(page, go) {
   await go.newVisit(/Corin/);
@@ -172,17 +132,80 @@ async function progress(page, go) {
   await page.mouse.move(0, 0);
 }
 
-/** Two markers, a drill that helped and one that did not. */
-async function retest(page, go) {
-  await go.step(/Odalys/, 'Retest');
-  await page.getByLabel(/^Left hip flexion, passive/).check();
-  await page.getByLabel(/^Right hip flexion, passive/).check();
-  await page.getByRole('button', { name: 'Read the baseline' }).click();
-  for (const entry of ['106', '109', 'Hands-and-knees rock back', '118', '111', 'Long hold, knee to chest', '104', '110']) {
-    await page.locator('.entry input').fill(entry);
-    await page.keyboard.press('Enter');
+/** Two simulated inclinometers on a low back, at the end of its range. */
+async function twoSites(page, go) {
+  await go.startVisit(page, /Juniper/, 'Low back');
+  const address = page.url();
+  const face = await page.context().newPage();
+  await face.goto(address.replace('/measure', '/instruments'));
+  await face.getByRole('button', { name: /Two inclinometers/ }).click();
+  await face.locator('.device').nth(1).waitFor();
+  await page.bringToFront();
+  await page.keyboard.press('d');
+  await page.getByRole('button', { name: 'Read what is connected' }).click();
+  await page
+    .getByRole('button', { name: /^Let go: / })
+    .nth(1)
+    .waitFor();
+  await page.getByRole('button', { name: 'Back to the dial' }).click();
+  await page.keyboard.press('w');
+  await page.getByText('0 − 0').waitFor();
+  await face.getByRole('button', { name: 'To the end of range' }).click();
+  await page.getByText('104 − 49').waitFor();
+  await page.mouse.move(0, 0);
+  return face;
+}
+
+async function live(page, go) {
+  await twoSites(page, go);
+}
+
+/** Their faces, taken in the place of the dial. */
+async function instruments(page, go) {
+  const face = await twoSites(page, go);
+  await face.getByText('104°').waitFor();
+  page.screenshot = () => face.screenshot();
+  await face.mouse.move(0, 0);
+}
+
+/** A phone that is one, 47° from its zero. */
+async function phone(page, url, browser) {
+  const desk = await (await browser.newContext({ viewport: DESK, locale: 'en-GB' })).newPage();
+  const go = actions(desk, url);
+  await go.startVisit(desk, /Odalys/, 'Hip');
+  await desk.keyboard.press('d');
+  await desk.getByRole('button', { name: 'A phone, by a code' }).click();
+  const code = (await desk.locator('.digits').innerText()).replace(' ', '');
+  await page.goto(`${url}/phone`);
+  await page.getByLabel('Code').fill(code);
+  await page.getByRole('button', { name: 'Pair this phone' }).tap();
+  await page.getByRole('button', { name: 'Let it read the tilt' }).tap();
+  const session = await page.context().newCDPSession(page);
+  const tilt = async (beta, gamma) => {
+    await session.send('DeviceOrientation.setDeviceOrientationOverride', { alpha: 0, beta, gamma });
+    await page.waitForTimeout(60);
+  };
+  for (let n = 0; n < 8; n += 1) await tilt(0, 89);
+  await page.getByRole('button', { name: 'Set zero' }).tap();
+  for (let beta = 0; beta <= 47; beta += 3) await tilt(beta, 88);
+  for (let n = 0; n < 8; n += 1) await tilt(47, 86);
+  await page.getByText('left hip flexion, active').or(page.getByText('right hip flexion, active')).waitFor();
+  await desk.context().close();
+}
+
+/** The drawn squat, marked. */
+async function picture(page, go) {
+  await go.startVisit(page, /Ottoline/, 'Knee');
+  await page.goto(page.url().replace('/measure', '/picture'));
+  await page.getByRole('button', { name: 'a drawn still' }).click();
+  const stage = page.locator('dg-picture-stage svg');
+  await stage.waitFor();
+  const points = landmarksOf(DEEPEST);
+  for (const name of ['shoulder', 'hip', 'knee', 'ankle']) {
+    const box = await stage.boundingBox();
+    const [x, y] = points[name];
+    await page.mouse.click(box.x + (x / SIZE.width) * box.width, box.y + (y / SIZE.height) * box.height);
   }
-  await page.getByText('everything saved').waitFor();
   await page.mouse.move(0, 0);
 }
 
@@ -246,16 +269,18 @@ await main(async () => {
     args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
   });
   try {
-    for (const { name, size, dark, open } of SHOTS) {
+    for (const { name, size, dark, touch, open } of SHOTS) {
       const context = await browser.newContext({
         viewport: size,
         locale: 'en-GB',
         colorScheme: dark ? 'dark' : 'light',
         reducedMotion: 'reduce',
+        hasTouch: touch ?? false,
+        isMobile: touch ?? false,
       });
       const page = await context.newPage();
       await page.goto(stack.url);
-      await open(page, actions(page, stack.url), stack.url);
+      await open(page, actions(page, stack.url), stack.url, browser);
       await page.evaluate('document.fonts.ready');
       await page.waitForTimeout(300);
       const picture = await page.screenshot();

@@ -112,3 +112,4 @@ export { documentFromRows, documentToRows, type DocumentRowsReading, type Refuse
 export { programReport } from './exchange/program-report.js';
 export { reasonReport } from './exchange/reason-report.js';
 export * from './simulate/index.js';
+export * from './picture/index.js';

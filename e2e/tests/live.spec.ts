@@ -1,4 +1,5 @@
 import type { Browser, BrowserContext, CDPSession, Page } from '@playwright/test';
+import { DEEPEST, landmarksOf, SIZE, STANDING, type Landmarks } from '../../bin/lib/drawn.mjs';
 import type { Stack } from '../../bin/lib/stack.mjs';
 import { allSaved, entry, expect, signIn, startVisit, test } from '../fixtures';
 
@@ -265,4 +266,75 @@ test('a whole knee exam on a tablet by touch alone', async ({ browser, stack }) 
   await page.getByRole('link', { name: 'Judge' }).tap();
   await expect(page.locator('dg-findings')).toBeVisible();
   await context.close();
+});
+
+test('a still and a clip give the angles they were drawn from; one of them goes to the run sheet', async ({ page, stack }) => {
+  await signIn(page, stack);
+  await startVisit(page, /Ottoline Reeve/, 'Knee');
+  const measure = page.url();
+  await page.goto(measure.replace('/measure', '/picture'));
+  const angle = (name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) }).locator('strong');
+  /** Touches the picture where the figure has its landmarks. */
+  const place = async (drawn: Landmarks) => {
+    for (const name of ['shoulder', 'hip', 'knee', 'ankle'] as const) {
+      const box = (await page.locator('dg-picture-stage svg').boundingBox())!;
+      const [x, y] = drawn[name];
+      await page.mouse.click(box.x + (x / SIZE.width) * box.width, box.y + (y / SIZE.height) * box.height);
+    }
+    await expect(page.getByText('All placed.')).toBeVisible();
+  };
+  const within = async (name: string, degrees: number) =>
+    expect(Math.abs(Number((await angle(name).innerText()).replace('°', '')) - degrees)).toBeLessThanOrEqual(1);
+
+  await test.step('the still of a squat, within a degree', async () => {
+    await page.getByRole('button', { name: 'a drawn still' }).click();
+    await expect(page.locator('dg-picture-stage svg')).toBeVisible();
+    await place(landmarksOf(DEEPEST));
+    await within('knee bend', DEEPEST.knee);
+    await within('trunk against plumb', DEEPEST.trunk);
+    await within('shin against plumb', DEEPEST.shin);
+    await within('shin against trunk', DEEPEST.trunk - DEEPEST.shin);
+  });
+
+  await test.step('the clip: stepped, marked, its peak within a degree, kept over a reload', async () => {
+    await page.reload();
+    await page.getByRole('button', { name: 'a drawn clip' }).click();
+    await expect(page.locator('.transport')).toBeVisible();
+    const to = async (t: number) => {
+      await page.getByLabel('Moment', { exact: true }).fill(String(t));
+      await expect(page.locator('.transport .figure')).toHaveText(`${t.toFixed(2)} s`);
+    };
+    await to(0.2);
+    await place(landmarksOf(STANDING));
+    await to(2.3);
+    await place(landmarksOf(DEEPEST));
+    await page.getByRole('button', { name: 'One frame on' }).click();
+    await expect(page.locator('.transport .figure')).toHaveText('2.33 s');
+    await to(3.5);
+    await place(landmarksOf(STANDING));
+    await expect(page.locator('.peak')).toContainText('at 2.30 s');
+    const peak = Number((await page.locator('.peak strong').innerText()).replace('°', ''));
+    expect(Math.abs(peak - DEEPEST.knee)).toBeLessThanOrEqual(1);
+    await page.reload();
+    await expect(page.getByText('The marks of squat.webm are kept')).toBeVisible();
+    await page.getByRole('button', { name: 'a drawn clip' }).click();
+    await expect(page.locator('.peak')).toContainText('at 2.30 s');
+  });
+
+  await test.step('to the run sheet, held as read off a picture', async () => {
+    await page.getByRole('button', { name: 'go there' }).click();
+    await expect(angle('knee bend')).toBeVisible();
+    await page.getByLabel('Which angle').selectOption({ index: 1 });
+    await page.getByLabel('As which measurement').selectOption({ label: 'Left knee flexion, active, supine' });
+    await page.getByRole('button', { name: 'On to the dial' }).click();
+    const turned = page.getByRole('button', { name: /^Patient is / });
+    await expect(entry(page)).toBeAttached();
+    if (await turned.isVisible()) await turned.click();
+    await expect(page.locator('.motion')).toContainText('left Knee flexion · active');
+    await expect(words(page)).toContainText('by the view, placed once');
+    await expect(entry(page)).toBeFocused();
+    await page.keyboard.press('Enter');
+    await allSaved(page, 1);
+    await expect(page.getByLabel(/^left knee flexion, active: 11[123] degrees/)).toBeVisible();
+  });
 });

@@ -43,6 +43,8 @@ const pageHeaders = helmet({
       scriptSrc: ["'self'"],
       styleSrc: ["'self'", (_request, response) => `'nonce-${nonceOf(response as Response)}'`],
       imgSrc: ["'self'", 'data:'],
+      // A clip that somebody opens plays in the page that opened it, and comes from nowhere else.
+      mediaSrc: ["'self'", 'blob:'],
       fontSrc: ["'self'"],
       connectSrc: ["'self'"],
       workerSrc: ["'self'"],

@@ -34,6 +34,7 @@ import { ExamCourse } from './exam-course';
 import { ExamRecord, keyOf, type Place } from './exam-record';
 import { LiveSource } from './sources/live';
 import { clockWords, figuresOf, isHalfTyped, wayOf, type HalfTyped, type Sent } from './exam-sent';
+import { PictureSource } from './sources/pictured';
 import { ReadingSources } from './sources/sources';
 import { TypedSource } from './sources/typed';
 import { Tools } from './tools';
@@ -63,6 +64,7 @@ export class ExamCommands {
   private readonly sources = inject(ReadingSources);
   private readonly typed = inject(TypedSource);
   private readonly live = inject(LiveSource);
+  private readonly picture = inject(PictureSource);
   private readonly tools = inject(Tools);
   private readonly queue = inject(CommandQueue);
   private readonly drafts = inject(Drafts);
@@ -93,6 +95,7 @@ export class ExamCommands {
     this.tools.hand.set(record.hand);
     this.record.visit.set(record);
     this.live.open(record.visit.id);
+    this.picture.open(record.visit.id);
     const early = this.early.filter((command) => command.visitId === record.visit.id);
     this.early = [];
     this.record.served.set(cellsOf(record.measurements));

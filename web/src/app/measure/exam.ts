@@ -4,6 +4,7 @@ import { ExamCourse } from './exam-course';
 import { ExamRecord } from './exam-record';
 import { InstrumentLine, ServerInstruments } from '../live/instruments';
 import { LiveSource } from './sources/live';
+import { PictureSource } from './sources/pictured';
 import { ReadingSources } from './sources/sources';
 import { TypedSource } from './sources/typed';
 
@@ -14,11 +15,12 @@ export class Exam {
   readonly course = inject(ExamCourse);
   readonly typed = inject(TypedSource);
   readonly live = inject(LiveSource);
+  readonly picture = inject(PictureSource);
   readonly sources = inject(ReadingSources);
   readonly commands = inject(ExamCommands);
 }
 
 export const EXAM: Provider[] = [
-  ...[Exam, ExamRecord, ExamCourse, TypedSource, LiveSource, ReadingSources, ExamCommands],
+  ...[Exam, ExamRecord, ExamCourse, TypedSource, LiveSource, PictureSource, ReadingSources, ExamCommands],
   { provide: InstrumentLine, useClass: ServerInstruments },
 ];

@@ -59,6 +59,7 @@ interface Code {
         <a matButton="outlined" [routerLink]="['/visits', visit, 'instruments']" target="_blank" rel="opener" (click)="listen()">
           A simulated inclinometer, in a tab of its own
         </a>
+        <a matButton="outlined" [routerLink]="['/visits', visit, 'picture']" mat-dialog-close>A still or a clip</a>
         @if (live.isOn()) {
           <button matButton type="button" (click)="live.disconnect()">Read no instruments</button>
         } @else {

@@ -74,7 +74,7 @@ export class Keypad {
     if (unit === 'deg') return [SLASH, digit('0'), SIGN];
     return [this.exam.record.instrument() === 'visual' && unit === 'cm' ? FIST : SIGN, digit('0'), POINT];
   });
-  protected readonly holds = computed(() => this.exam.typed.text() !== '' || this.exam.sources.isLive());
+  protected readonly holds = computed(() => this.exam.typed.text() !== '' || this.exam.sources.isOffered());
   protected readonly holdWords = computed(() => {
     const value = this.exam.sources.value();
     const { record } = this.exam;

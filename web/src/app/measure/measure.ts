@@ -110,7 +110,7 @@ export class MeasurePage {
   protected readonly shownFigure = computed(() => {
     const { exam } = this;
     if (exam.course.turning()) return '';
-    if (!exam.sources.isLive()) return this.standing();
+    if (!exam.sources.isOffered()) return this.standing();
     const value = exam.sources.value();
     return value === null ? '–' : endFigure(value, exam.record.motion());
   });
@@ -302,7 +302,7 @@ export class MeasurePage {
   };
 
   private holdLive(): void {
-    if (this.exam.sources.isLive()) this.exam.commands.hold();
+    if (this.exam.sources.isOffered()) this.exam.commands.hold();
     // A space between two figures is part of what is typed.
     else if (this.exam.typed.text() !== '') this.exam.typed.text.update((text) => `${text} `);
     else this.withLive(() => this.exam.commands.hold());

@@ -20,6 +20,7 @@ import type { Exam } from './exam';
 export function readingWords(exam: Exam, byTouch = false): string {
   const about = exam.record.motion();
   if (exam.sources.isLive()) return liveWords(exam, byTouch);
+  if (exam.sources.isOffered()) return picturedWords(exam, byTouch);
   const tool = INSTRUMENT_WORDS[exam.record.instrument()];
   const read = exam.typed.offer();
   if (exam.typed.text() !== '' && !read.ok && read.next) return `now the ${read.next} · ${orderWords(exam)}`;
@@ -32,6 +33,15 @@ export function readingWords(exam: Exam, byTouch = false): string {
   const suspect = exam.record.isDual() && value < 0 ? ' · the lower site moved more: check both sites' : '';
   const position = exam.record.protocol().reads === 'position' ? ' · a position, not a change' : '';
   return `${said}± ${formatSize(bandAround(exam.sources.sem()), about.unit)} measuring error · ${tool}${position}${suspect}`;
+}
+
+/** What was read off a picture, and how sure that is. */
+function picturedWords(exam: Exam, byTouch: boolean): string {
+  const offer = exam.sources.inHand().offer();
+  if (!offer.ok) return offer.message;
+  const { unit } = exam.record.motion();
+  const error = `± ${formatSize(bandAround(exam.sources.sem()), unit)} measuring error`;
+  return [exam.picture.words(), error, byTouch ? '' : 'Enter holds'].filter(Boolean).join(' · ');
 }
 
 /** What a connected instrument comes to, or why that is nothing. */

@@ -62,7 +62,7 @@ export class TrialsStrip {
   });
 
   /** Whether there is anything to hold, or to be told why not. */
-  protected readonly holds = computed(() => this.exam.typed.text() !== '' || this.exam.sources.isLive());
+  protected readonly holds = computed(() => this.exam.typed.text() !== '' || this.exam.sources.isOffered());
   protected readonly holdWords = computed(() => {
     const value = this.exam.sources.value();
     return value === null

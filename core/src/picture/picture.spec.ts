@@ -1,0 +1,83 @@
+import fc from 'fast-check';
+import type { Point } from '../angle/points.js';
+import { angleIn, scaleOf, valuesIn, type Placing } from './angles.js';
+import { PICTURE_SETS, pictureSet } from './sets.js';
+
+const rad = (degrees: number) => (degrees * Math.PI) / 180;
+const from = ([x, y]: Point, length: number, up: number, right = 1): Point => [
+  x + right * length * Math.sin(rad(up)),
+  y - length * Math.cos(rad(up)),
+];
+/** A squat as it is drawn from its angles: shin and trunk against plumb, the knee between them. */
+function squat(shin: number, thigh: number, trunk: number): Placing {
+  const ankle: Point = [400, 700];
+  const knee = from(ankle, 200, shin);
+  const hip = from(knee, 210, -thigh);
+  return { ankle, knee, hip, shoulder: from(hip, 240, trunk) };
+}
+const degree = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const value = (id: string, of: string, placing: Placing) =>
+  angleIn(
+    pictureSet(id)!.angles.find((angle) => angle.id === of)!,
+    placing,
+  )!;
+
+describe('angles in a picture', () => {
+  it('are those from which it was drawn', () => {
+    fc.assert(
+      fc.property(degree(1, 60), degree(10, 100), degree(1, 80), (shin, thigh, trunk) => {
+        const drawn = squat(shin, thigh, trunk);
+        const close = (of: string, expected: number) => Math.abs(value('squatSide', of, drawn) - expected) < 1e-6;
+        return close('knee', shin + thigh) && close('trunk', trunk) && close('shin', shin) && close('parallel', Math.abs(shin - trunk));
+      }),
+    );
+    const leg: Placing = { hip: [100, 500], knee: [250, 400], ankle: [400, 300] };
+    // By hand: two up for three along.
+    expect(value('legRaise', 'raise', leg)).toBeCloseTo((Math.atan2(2, 3) * 180) / Math.PI, 9);
+    expect(value('legRaise', 'knee', leg)).toBeCloseTo(0, 9);
+    expect(value('overheadReach', 'arm', { hip: [0, 100], shoulder: [0, 0], elbow: [0, -60] })).toBeCloseTo(180, 9);
+  });
+
+  it('are none where a landmark is missing or two lie at one place', () => {
+    const [corner] = pictureSet('corner')!.angles;
+    expect(angleIn(corner!, { first: [0, 0], middle: [1, 1] })).toBeNull();
+    expect(angleIn(corner!, { first: [1, 1], middle: [1, 1], last: [2, 1] })).toBeNull();
+    expect(angleIn(corner!, { first: [0, 0], middle: [1, 1], last: [1, 1] })).toBeNull();
+    expect(valuesIn(pictureSet('corner')!, [{}], 5)).toEqual([]);
+  });
+
+  it('are the mean of their placings, and tell how steady the hand is and what the view may hide', () => {
+    const placed = (off: number): Placing => ({ first: [0, 100], middle: [0, 0], last: [100, off] });
+    const [corner] = valuesIn(pictureSet('corner')!, [placed(0), placed(5), placed(-5)], 10);
+    expect(corner!.degrees).toBeCloseTo(90, 9);
+    expect(corner!.placings).toBe(3);
+    // By hand: atan 0.05 is 2.8624°, and of three that is the standard deviation of −, 0 and +.
+    expect(corner!.byPlacing).toBeCloseTo(2.8624, 3);
+    // The bound of core/angle: a right angle seen 10° off square is off by 0.88° at the most.
+    expect(corner!.byView).toBeCloseTo(0.88, 2);
+    expect(valuesIn(pictureSet('corner')!, [placed(0)], 10)[0]!.byPlacing).toBeNull();
+    // A half-finished placing spoils none of the others.
+    expect(valuesIn(pictureSet('corner')!, [placed(0), { first: [0, 1] }], 10)[0]!.placings).toBe(1);
+  });
+
+  it('name their landmarks, and no landmark is placed for nothing', () => {
+    for (const { id, landmarks, angles } of PICTURE_SETS) {
+      const ids = landmarks.map((landmark) => landmark.id);
+      expect(new Set(ids).size).withContext(id).toBe(ids.length);
+      for (const { of, kind } of angles) {
+        expect(of.every((one) => ids.includes(one)))
+          .withContext(id)
+          .toBeTrue();
+        expect(of.length).withContext(id).toBe({ corner: 3, bend: 3, plumb: 2, level: 2, between: 4 }[kind]);
+      }
+      expect(ids.filter((one) => !angles.some(({ of }) => of.includes(one))))
+        .withContext(id)
+        .toEqual([]);
+    }
+  });
+
+  it('take a scale from a known length', () => {
+    expect(scaleOf([0, 0], [30, 40], 25)).toBeCloseTo(0.5, 9);
+    expect([scaleOf([1, 1], [1, 1], 25), scaleOf([0, 0], [3, 4], 0), scaleOf([0, 0], [3, 4], NaN)]).toEqual([null, null, null]);
+  });
+});

@@ -1,0 +1,184 @@
+import { MatIconTestingModule } from '@angular/material/icon/testing';
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter, Router } from '@angular/router';
+import type { Point } from '@dial-gauge/core';
+import { CommandQueue } from '../data/command-queue';
+import { Lines } from '../live/line';
+import { Exam, EXAM } from '../measure/exam';
+import { readingWords } from '../measure/reading-words';
+import { FakeLines } from '../testing/fake-lines';
+import { FakeQueue } from '../testing/fake-queue';
+import { SOME_ID, visitRecord } from '../testing/records';
+import { until } from '../testing/until';
+import { Marking } from './marking';
+import { PicturePage } from './picture';
+
+/** A still of nothing, so large. */
+async function still(name: string, width = 400, height = 300): Promise<File> {
+  const canvas = Object.assign(document.createElement('canvas'), { width, height });
+  const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
+  return new File([blob!], name, { type: 'image/png' });
+}
+
+describe('angles out of a picture', () => {
+  let fixture: ComponentFixture<PicturePage>;
+  let queue: FakeQueue;
+  const page = () => fixture.nativeElement as HTMLElement;
+  const text = () => page().textContent!.replace(/\s+/g, ' ');
+  const button = (name: string) => [...page().querySelectorAll('button')].find(({ textContent }) => textContent!.trim() === name)!;
+  const select = (label: string) => page().querySelector<HTMLSelectElement>(`select[aria-label="${label}"]`)!;
+  const marking = () => fixture.debugElement.injector.get(Marking);
+  const settle = async () => {
+    await fixture.whenStable();
+    fixture.detectChanges();
+  };
+  const show = async () => {
+    fixture = TestBed.createComponent(PicturePage);
+    fixture.componentRef.setInput('id', SOME_ID);
+    fixture.detectChanges();
+    const asked = TestBed.inject(HttpTestingController).match(`/api/visits/${SOME_ID}`);
+    for (const one of asked) one.flush(visitRecord());
+    await settle();
+  };
+  const open = async (file: File) => {
+    const field = page().querySelector<HTMLInputElement>('input[type=file]')!;
+    const files = new DataTransfer();
+    files.items.add(file);
+    field.files = files.files;
+    field.dispatchEvent(new Event('change'));
+  };
+  const opened = async (name = 'squat.png') => {
+    await open(await still(name));
+    await until(() => (fixture.detectChanges(), page().querySelector('dg-picture-stage svg')));
+  };
+  const place = (at: Record<string, Point>) => {
+    for (const [id, point] of Object.entries(at)) marking().place(id, point);
+    fixture.detectChanges();
+  };
+  const SQUAT: Record<string, Point> = { shoulder: [100, 50], hip: [100, 150], knee: [200, 150], ankle: [200, 250] };
+
+  beforeEach(async () => {
+    localStorage.clear();
+    queue = new FakeQueue();
+    TestBed.configureTestingModule({
+      imports: [MatIconTestingModule],
+      providers: [
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        provideRouter([]),
+        { provide: CommandQueue, useValue: queue },
+        { provide: Lines, useValue: new FakeLines() },
+        EXAM,
+      ],
+    });
+    await show();
+  });
+
+  it('asks for one landmark after the other, and says what they come to and how sure that is', async () => {
+    await opened();
+    expect(text()).toContain('Touch the picture at: shoulder');
+    const svg = page().querySelector('dg-picture-stage svg')!;
+    const box = svg.getBoundingClientRect();
+    svg.dispatchEvent(new PointerEvent('pointerdown', { clientX: box.left + box.width / 4, clientY: box.top + box.height / 6, button: 0 }));
+    fixture.detectChanges();
+    expect(marking().placing()['shoulder']!.map(Math.round)).toEqual([100, 50]);
+    expect(text()).toContain('Touch the picture at: hip');
+    place(SQUAT);
+    expect(text()).toContain('All placed');
+    const rows = [...page().querySelectorAll('table tr')].map((row) => row.textContent!.replace(/\s+/g, ' ').trim());
+    expect(rows[0]).toContain('knee bend90°± 0.2° by the view, placed once');
+    button('10°').click();
+    fixture.detectChanges();
+    expect(page().querySelector('table tr')!.textContent).toContain('± 0.9° by the view');
+  });
+
+  it('is moved by the arrow keys, ten times as far with Shift, and stays in the picture', async () => {
+    await opened();
+    place(SQUAT);
+    const mark = page().querySelectorAll<SVGGElement>('dg-picture-stage .mark')[2]!;
+    expect(mark.getAttribute('aria-label')).toContain('knee: lateral epicondyle, at 200, 150');
+    const unit = 400 / 900;
+    mark.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }));
+    expect(marking().placing()['knee']![0]).toBeCloseTo(200 + unit, 1);
+    for (let i = 0; i < 90; i += 1) mark.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp', shiftKey: true, bubbles: true }));
+    expect(marking().placing()['knee']![1]).toBe(0);
+  });
+
+  it('placed again is the mean, with its spread', async () => {
+    await opened();
+    place(SQUAT);
+    button('Place all again').click();
+    fixture.detectChanges();
+    expect(page().querySelectorAll('dg-picture-stage .mark').length).toBe(0);
+    place({ ...SQUAT, ankle: [205, 250] });
+    expect(text()).toMatch(/spread 2\.0° of 2 placings/);
+  });
+
+  it('keeps its marks over a reload, and not its picture; another file begins anew', async () => {
+    await opened();
+    place(SQUAT);
+    fixture.destroy();
+    await show();
+    expect(text()).toContain('The marks of squat.png are kept: open the same file again');
+    await opened();
+    expect(page().querySelectorAll('dg-picture-stage .mark').length).toBe(4);
+    await opened('other.png');
+    expect(page().querySelectorAll('dg-picture-stage .mark').length).toBe(0);
+  });
+
+  it('says what a file is not', async () => {
+    await open(new File(['no picture'], 'letter.txt', { type: 'text/plain' }));
+    await until(() => (fixture.detectChanges(), page().querySelector('.problem:not([hidden])')));
+    expect(text()).toContain('letter.txt is no picture or clip that this browser opens; allowed: JPEG, PNG');
+  });
+
+  it('goes to the run sheet as a reading that waits to be held, taken with a picture', async () => {
+    await opened();
+    place(SQUAT);
+    button('On to the dial').click();
+    fixture.detectChanges();
+    expect(text()).toContain('Choose which angle it is');
+    const router = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    select('Which angle').value = 'knee';
+    const steps = [...select('As which measurement').options];
+    const step = steps.find(({ textContent }) => textContent!.includes('hip flexion, passive'))!;
+    select('As which measurement').value = step.value;
+    button('On to the dial').click();
+    expect(router).toHaveBeenCalled();
+    const exam = TestBed.inject(Exam);
+    await exam.commands.open(visitRecord());
+    expect(exam.sources.value()).toBeNull();
+    exam.course.goToKey((router.calls.mostRecent().args[1] as { queryParams: { at: string } }).queryParams.at);
+    expect([exam.sources.value(), exam.sources.instrument()]).toEqual([90, 'picture']);
+    expect(readingWords(exam)).toContain('± 0.2° by the view, placed once');
+    exam.commands.hold();
+    expect(queue.next().body as object).toEqual(
+      jasmine.objectContaining({ instrument: 'picture', mode: 'passive', end: 90, entered: 'picture, ± 0.2° by the view, placed once' }),
+    );
+    // Held once, it waits no more.
+    await exam.commands.open(visitRecord());
+    exam.course.goToKey((router.calls.mostRecent().args[1] as { queryParams: { at: string } }).queryParams.at);
+    expect(exam.sources.value()).toBeNull();
+  });
+
+  it('over the moments of a clip tells its peak', () => {
+    const { at } = marking();
+    for (const [t, ankle] of [
+      [0.2, 400],
+      [1, 200],
+      [1.8, 320],
+    ] as const) {
+      at.set(t);
+      place({ ...SQUAT, ankle: [ankle, 150 + (ankle === 200 ? 100 : 0)] });
+    }
+    const [knee] = marking().course();
+    expect(knee!.points.map(({ t, degrees }) => [t, Math.round(degrees)])).toEqual([
+      [0.2, 0],
+      [1, 90],
+      [1.8, 0],
+    ]);
+    expect(knee!.peak).toEqual(jasmine.objectContaining({ t: 1 }));
+  });
+});
