@@ -34,7 +34,10 @@ function ownCertificate(host: string) {
     notAfterDate: new Date(Date.now() + YEAR),
     extensions: [
       { name: 'basicConstraints', cA: false },
-      { name: 'subjectAltName', altNames: [{ type: 2, value: 'localhost' }, ...named, ...addresses.map((ip) => ({ type: 7 as const, ip }))] },
+      {
+        name: 'subjectAltName',
+        altNames: [{ type: 2, value: 'localhost' }, ...named, ...addresses.map((ip) => ({ type: 7 as const, ip }))],
+      },
     ],
   });
 }

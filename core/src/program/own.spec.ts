@@ -61,7 +61,15 @@ describe('a clinic’s own drill', () => {
   });
 
   it('that tells how far the other limb goes has said nothing of the one that works', () => {
-    const other = { what: 'moves', limb: 'other', motion: 'knee.flexion', degrees: 20, load: 'none', by: 'passive', isFigure: false } as const;
+    const other = {
+      what: 'moves',
+      limb: 'other',
+      motion: 'knee.flexion',
+      degrees: 20,
+      load: 'none',
+      by: 'passive',
+      isFigure: false,
+    } as const;
     const drill = asDrill({ ...OWN, imposes: [other] });
     expect(drill.imposes).toContain(jasmine.objectContaining({ limb: 'measured', motion: 'knee.flexion', degrees: 'full' }));
     expect(forbiddenDrill(drill, 'left', [limit({ limit: 30, side: 'left' })], ON)).not.toBeNull();
