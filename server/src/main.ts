@@ -46,7 +46,7 @@ if (!stopping) {
   const tls = await tlsOf(settings.tls, host);
   threads = new Threads(database);
   const bus = settings.bus
-    ? await brokerBus(settings.bus, (error) => logger.warn({ err: error }, 'the broker of live instruments is not there'))
+    ? brokerBus(settings.bus, (error) => logger.warn({ err: error }, 'the broker of live instruments is not there'))
     : new OwnBus();
   const app = createApp({ dataSource, logger, session, webRoot, trustProxy, demo: demo ? DEMO_DOOR : undefined, threads });
   live = new LiveHub(dataSource, new Sessions(dataSource, session), bus, logger);

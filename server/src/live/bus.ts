@@ -36,11 +36,14 @@ export class OwnBus implements Bus {
 }
 
 /** Several servers over one small broker: Debian's redis-server, publish and subscribe alone. */
-export async function brokerBus(url: string, failed: (error: Error) => void): Promise<Bus> {
+export function brokerBus(url: string, failed: (error: Error) => void): Bus {
   const out = createClient({ url });
   const into = out.duplicate();
-  for (const client of [out, into]) client.on('error', failed);
-  await Promise.all([out.connect(), into.connect()]);
+  for (const client of [out, into]) {
+    client.on('error', failed);
+    // Nobody waits for it: readings that are typed want no broker. It is tried again until it is there.
+    client.connect().catch(failed);
+  }
   return {
     publish(topic, text) {
       // What cannot be sent now is stale when it could be.

@@ -92,8 +92,8 @@ describe('live instruments', () => {
     const failed = (error: Error) => fail(error);
     servers = [
       await serve(new OwnBus()),
-      await serve(await brokerBus(broker.url, failed)),
-      await serve(await brokerBus(broker.url, failed)),
+      await serve(brokerBus(broker.url, failed)),
+      await serve(brokerBus(broker.url, failed)),
     ];
   }, 120_000);
   afterEach(() => {
@@ -361,6 +361,25 @@ describe('live instruments', () => {
     face.socket.terminate();
     await bench.until(({ k }) => k === 'gone');
   });
+
+  it('goes on when its broker comes later than it does', async () => {
+    const port = await freePort();
+    const heard: string[] = [];
+    const bus = brokerBus(`redis://127.0.0.1:${port}`, () => {});
+    const subscribed = bus.subscribe('topic', (text) => heard.push(text));
+    bus.publish('topic', 'too early, and stale by then');
+    await wait(300);
+    const late = new PrivateBroker(port);
+    await late.start();
+    await subscribed;
+    for (let i = 0; i < 200 && heard.length === 0; i += 1) {
+      bus.publish('topic', 'now');
+      await wait(20);
+    }
+    expect(heard[0]).toBe('now');
+    await bus.close();
+    await late.stop();
+  }, 20_000);
 
   it('takes a burst and a steady stream, and no more', () => {
     let time = 0;

@@ -1,27 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { formatNumber, planeVerdict } from '@dial-gauge/core';
 import type { Instrument } from '../live/instruments';
+import { PLANE_WORDS, PlaneRing } from '../ui/plane-ring';
 import { Exam } from './exam';
 
 const ZERO_WORDS = { start: 'zero at the start', level: 'zero is level', plumb: 'zero is plumb' } as const;
-const PLANE_WORDS = { good: 'good', warn: 'reads low', refused: 'too far: not read' } as const;
 
 /** What is connected, how it is held, and its zero: one line under the figures. */
 @Component({
   selector: 'dg-live-strip',
+  imports: [PlaneRing],
   template: `
     @if (live.trouble(); as why) {
       <p class="trouble" role="status">{{ why }}</p>
     }
     @for (one of live.used(); track one.id; let index = $index) {
       <div class="one" [class.stale]="one.isStale">
-        <svg viewBox="-50 -50 100 100" aria-hidden="true" [class]="plane(one)">
-          <circle r="46" class="ring" />
-          <line x1="-46" x2="46" y1="0" y2="0" class="ring" />
-          @if (!one.isStale && one.shows; as shows) {
-            <circle r="14" [attr.cx]="off(shows.outOfPlane)" class="bubble" />
-          }
-        </svg>
+        <dg-plane-ring [outOfPlane]="one.isStale || !one.shows ? null : one.shows.outOfPlane" />
         <p>
           <strong>{{ live.used().length > 1 ? (index === 0 ? 'upper: ' : 'lower: ') : '' }}{{ one.name }}</strong>
           <span class="figure">{{ figure(one) }}</span>
@@ -50,15 +45,6 @@ export class LiveStrip {
   /** All that is not wanted at every reading. */
   readonly more = output<void>();
   private readonly sense = computed(() => this.live.told() ?? this.live.used()[0]?.shows?.way ?? 1);
-
-  protected plane({ shows }: Instrument): string {
-    return shows ? planeVerdict(shows.outOfPlane) : '';
-  }
-
-  /** The ring is what is refused. */
-  protected off(outOfPlane: number): number {
-    return Math.min(46, (outOfPlane / 30) * 46);
-  }
 
   protected figure({ shows }: Instrument): string {
     const degrees = shows?.degrees ?? null;

@@ -64,6 +64,12 @@ describe('an exam read by connected instruments', () => {
   it('is told what is measured and never whose it is, again at every place', () => {
     connect();
     expect(asked().words).toBe('left hip flexion, active');
+    const before = told('asks').length;
+    for (let degrees = 0; degrees < 20; degrees += 1) {
+      shows(degrees);
+      settle();
+    }
+    expect(told('asks').length).toBe(before);
     exam.course.otherSide();
     settle();
     expect(asked().words).toBe('right hip flexion, active');

@@ -1,17 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { OUT_OF_PLANE, STALE_SECONDS } from '@dial-gauge/core';
+import { STALE_SECONDS } from '@dial-gauge/core';
 import { interval } from 'rxjs';
+import { PLANE_WORDS, PlaneRing } from '../ui/plane-ring';
 import { PhoneStore } from './phone-store';
 import { TiltSensor } from './tilt';
 
-const PLANE_WORDS = { good: 'good', warn: 'reads low', refused: 'too far: not read' } as const;
 /** A browser that tells nothing by then will not. */
 const SILENT_MS = 2_500;
 
 /** A phone held against the limb: huge digits, level and plane, and a hold by touching it anywhere. */
 @Component({
   selector: 'dg-phone',
+  imports: [PlaneRing],
   templateUrl: './phone.html',
   styleUrl: './phone.scss',
   providers: [PhoneStore],
@@ -43,10 +44,6 @@ export class PhonePage {
     const tilt = this.tilt();
     return tilt ? `${Math.round(tilt.outOfPlane)}° out of plane: ${PLANE_WORDS[tilt.verdict]}` : '';
   });
-  /** The ring is what is refused. */
-  protected readonly bubble = computed(() => Math.min(1, (this.tilt()?.outOfPlane ?? 0) / OUT_OF_PLANE.refuse) * 86);
-  protected readonly turn = computed(() => `rotate(${(-(this.tilt()?.degrees ?? 0)).toFixed(1)})`);
-
   constructor() {
     this.sensor.samples.pipe(takeUntilDestroyed()).subscribe((sample) => {
       this.felt.set(performance.now());

@@ -40,6 +40,13 @@ export class LiveSource implements ReadingSource {
   readonly isOn = this.line.isOn;
   readonly instruments = this.line.instruments;
   readonly trouble = this.line.trouble;
+  /** Who is there: what they show changes many times a second, and this does not. */
+  private readonly present = computed(() =>
+    this.instruments()
+      .filter(({ isHere }) => isHere)
+      .map(({ id }) => id)
+      .join(),
+  );
   /** Both, where the measurement is read at two sites. */
   readonly used = computed((): readonly Instrument[] => {
     const found = liveInstrument(this.record.protocol(), this.sites());
@@ -79,8 +86,7 @@ export class LiveSource implements ReadingSource {
     effect(() => {
       // Whatever the exam comes to is asked for, so that a hold says for what it was.
       const visit = this.record.visit();
-      const count = this.instruments().filter(({ isHere }) => isHere).length;
-      if (!visit || !this.isOn() || count === 0) return;
+      if (!visit || !this.isOn() || this.present() === '') return;
       const words = this.record.nameOf(this.record.row(), this.record.place().side);
       this.line.tell(null, { k: 'asks', for: this.record.key(), place: this.place(), words, way: this.told() });
     });
