@@ -5,57 +5,16 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { LIVE_CLOSED, type FromDevice, type Hello, type Shows, type SimulationSetup, type ToDevice } from '@dial-gauge/contract';
 import { pino } from 'pino';
 import request from 'supertest';
-import { WebSocket } from 'ws';
 import { PrivateBroker } from '../../../bin/lib/broker.mjs';
 import { freePort } from '../../../bin/lib/ports.mjs';
 import { Sessions } from '../platform/session.js';
 import { startClinics, type Clinics } from '../testing/harness.js';
+import { Line, type Said } from '../testing/line.js';
 import { brokerBus, OwnBus, type Bus } from './bus.js';
 import { PairingRow } from './entities.js';
 import { LiveHub } from './hub.js';
 import { meter } from './meter.js';
 import { CODE_LASTS } from './pairing.js';
-
-type Said = Record<string, unknown> & { readonly k: string };
-
-/** A connection as a page makes it, with all it heard. */
-class Line {
-  readonly heard: Said[] = [];
-  closed: number | null = null;
-  private constructor(readonly socket: WebSocket) {
-    socket.on('message', (data) => this.heard.push(JSON.parse((data as Buffer).toString('utf8')) as Said));
-    socket.on('close', (code) => (this.closed = code));
-    socket.on('error', () => {});
-  }
-
-  static async open(port: number, { cookie = '', origin = `http://127.0.0.1:${port}` } = {}): Promise<Line> {
-    const line = new Line(new WebSocket(`ws://127.0.0.1:${port}/api/live`, { headers: { cookie, origin } }));
-    await new Promise<void>((resolve, reject) => {
-      line.socket.once('open', resolve);
-      line.socket.once('error', reject);
-    });
-    return line;
-  }
-
-  say(said: object | string): void {
-    this.socket.send(typeof said === 'string' ? said : JSON.stringify(said));
-  }
-
-  /** The first thing heard, from somewhere on, that fits. */
-  async until(fits: (said: Said) => boolean, from = 0): Promise<Said> {
-    for (let i = 0; i < 400; i += 1) {
-      const found = this.heard.slice(from).find(fits);
-      if (found) return found;
-      await wait(20);
-    }
-    throw new Error(`not heard; last: ${JSON.stringify(this.heard.slice(-3))}, closed ${this.closed}`);
-  }
-
-  async untilClosed(): Promise<number> {
-    for (let i = 0; i < 400 && this.closed === null; i += 1) await wait(20);
-    return this.closed ?? 0;
-  }
-}
 
 const SETUP: SimulationSetup = {
   format: 'dial-gauge/instruments',
@@ -90,11 +49,7 @@ describe('live instruments', () => {
     broker = new PrivateBroker(await freePort());
     await broker.start();
     const failed = (error: Error) => fail(error);
-    servers = [
-      await serve(new OwnBus()),
-      await serve(brokerBus(broker.url, failed)),
-      await serve(brokerBus(broker.url, failed)),
-    ];
+    servers = [await serve(new OwnBus()), await serve(brokerBus(broker.url, failed)), await serve(brokerBus(broker.url, failed))];
   }, 120_000);
   afterEach(() => {
     for (const { socket } of lines.splice(0)) socket.terminate();
