@@ -93,6 +93,8 @@ describe('HTTP interface', () => {
       '/api/own-page/opening': { token: 'x', code: '1' },
       '/api/own-page': { key },
       '/api/own-page/days': { key, day },
+      // A code that nobody made.
+      '/api/phone-pairing': { code: '000000' },
     };
     const { body: document } = await request(app).get('/api/openapi.json').expect(200);
     const operations = Object.entries(document.paths as Record<string, object>).flatMap(([path, methods]) =>

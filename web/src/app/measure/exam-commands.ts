@@ -26,7 +26,6 @@ import type { Command } from '../data/commands';
 import { CommandQueue, type Answer } from '../data/command-queue';
 import { Drafts } from '../data/drafts';
 import { describeFailure } from '../data/problem';
-import type { HeldThere } from '../live/instruments';
 import { overlay } from '../data/overlay';
 import { cellsOf, type HeldReading, type Notes } from './cells';
 import { keyOfStep, stepsOf, STEPS_SHOWN, withStep } from './course';
@@ -85,7 +84,6 @@ export class ExamCommands {
       const [record, typed] = [this.record.visit(), this.typed.text()];
       if (record) untracked(() => this.keepTyped(typed));
     });
-    this.live.asks.pipe(takeUntilDestroyed()).subscribe((held) => this.holdAsked(held));
     this.queue.answers.pipe(takeUntilDestroyed(inject(DestroyRef))).subscribe((answer) => this.answered(answer));
   }
 
@@ -195,21 +193,6 @@ export class ExamCommands {
       id: source.id?.() ?? null,
       held: () => source.held(),
     });
-  }
-
-  /** A hold that an instrument asks for, at its own button or by being still. Asked again, it is held once. */
-  private holdAsked(held: HeldThere | null): void {
-    if (!held) return void (this.sources.isLive() && this.hold());
-    if (this.record.hasReading(held.id)) return this.live.answer(held, true, 'held');
-    if (held.for !== this.record.key() || this.course.turning())
-      return this.live.answer(held, false, 'The run sheet is at another measurement: nothing was held. Hold again for this one.');
-    if (!this.sources.isLive()) return this.live.answer(held, false, 'A figure is being typed at the dial: nothing was held.');
-    const words = this.live.pin(held, () => {
-      const value = this.sources.value();
-      return this.hold() ? `${formatNumber(value ?? 0)}°` : '';
-    });
-    const why = this.pastStop() ? 'Past its limit: give the reason at the dial.' : this.course.problem();
-    this.live.answer(held, words !== '', words || why);
   }
 
   /** Holds what was read past its limit, as it was read then: an instrument has moved on meanwhile. */

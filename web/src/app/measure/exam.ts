@@ -2,6 +2,7 @@ import { inject, Injectable, type Provider } from '@angular/core';
 import { ExamCommands } from './exam-commands';
 import { ExamCourse } from './exam-course';
 import { ExamRecord } from './exam-record';
+import { InstrumentHolds } from './instrument-holds';
 import { InstrumentLine, ServerInstruments } from '../live/instruments';
 import { LiveSource } from './sources/live';
 import { PictureSource } from './sources/pictured';
@@ -18,9 +19,10 @@ export class Exam {
   readonly picture = inject(PictureSource);
   readonly sources = inject(ReadingSources);
   readonly commands = inject(ExamCommands);
+  readonly holds = inject(InstrumentHolds);
 }
 
 export const EXAM: Provider[] = [
-  ...[Exam, ExamRecord, ExamCourse, TypedSource, LiveSource, PictureSource, ReadingSources, ExamCommands],
+  ...[Exam, ExamRecord, ExamCourse, TypedSource, LiveSource, PictureSource, ReadingSources, ExamCommands, InstrumentHolds],
   { provide: InstrumentLine, useClass: ServerInstruments },
 ];

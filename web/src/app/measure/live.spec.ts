@@ -125,6 +125,17 @@ describe('an exam read by connected instruments', () => {
     expect(answered().every(({ taken }) => taken)).toBeTrue();
   });
 
+  it('held at the instrument and taken back does not come back when the instrument asks again', () => {
+    connect('phone');
+    shows(80);
+    heldThere(B, 104);
+    exam.commands.undo();
+    const count = queue.commands.length;
+    heldThere(B, 104, { for: asked().for });
+    expect(queue.commands.length).toBe(count);
+    expect(answered().map(({ taken }) => taken)).toEqual([true, true]);
+  });
+
   it('held for another measurement than the one in hand is refused, and told so', () => {
     connect();
     shows(80);

@@ -21,11 +21,16 @@ interface Paired {
   readonly clinic: string;
 }
 
-/** Held here, and not answered yet: kept over a reload, sent until it is. */
-type Waiting = Extract<FromDevice, { k: 'held' }>;
+/** Held here, and not answered yet: kept over a reload, sent until it is, but not for ever. */
+interface Waiting {
+  readonly at: number;
+  readonly said: Extract<FromDevice, { k: 'held' }>;
+}
 
 const KEPT = 'dial-gauge.phone';
 const AGAIN_MS = 1_000;
+/** What was held longer ago is measured again: by then something else may be asked under the same name. */
+const HOLD_LASTS = 120_000;
 const STATE_MS = 5_000;
 /** Longer between two samples, and the signal is poor. */
 const POOR_MS = 150;
@@ -104,7 +109,7 @@ export class PhoneStore implements OnDestroy {
     if (!shows || shows.zero === null) return this.refuse('Set zero first, at the start of the movement.');
     if (!this.asked()) return this.refuse('Nobody reads this phone yet: open Measure.');
     const held = Math.round((shows.held ?? 0) * (this.asked()!.way ?? shows.way ?? 1)) + 0;
-    this.waiting.set({ k: 'held', id: crypto.randomUUID(), for: this.asked()!.for, shows });
+    this.waiting.set({ at: Date.now(), said: { k: 'held', id: crypto.randomUUID(), for: this.asked()!.for, shows } });
     this.keep();
     this.outcome.set({ taken: null, words: `${held}°`, of: this.words() });
     this.sendWaiting();
@@ -148,7 +153,7 @@ export class PhoneStore implements OnDestroy {
       this.asked.set(said);
       return this.sendWaiting();
     }
-    if (this.waiting()?.id !== said.id) return;
+    if (this.waiting()?.said.id !== said.id) return;
     this.waiting.set(null);
     this.keep();
     this.outcome.update((outcome) => ({ taken: said.taken, words: said.words, of: outcome?.of ?? '' }));
@@ -161,7 +166,11 @@ export class PhoneStore implements OnDestroy {
 
   private sendWaiting(): void {
     const waiting = this.waiting();
-    if (waiting) this.say(waiting);
+    if (!waiting) return;
+    if (Date.now() - waiting.at < HOLD_LASTS) return this.say(waiting.said);
+    this.waiting.set(null);
+    this.keep();
+    this.refuse('What was held reached nobody for too long: measure it again.');
   }
 
   private async tellState(): Promise<void> {
@@ -185,7 +194,7 @@ export class PhoneStore implements OnDestroy {
   private read(): (Paired & { waiting: Waiting | null }) | null {
     try {
       const kept = JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as (Paired & { waiting: Waiting | null }) | null;
-      return typeof kept?.key === 'string' ? kept : null;
+      return typeof kept?.key === 'string' ? { ...kept, waiting: kept.waiting?.said ? kept.waiting : null } : null;
     } catch {
       return null;
     }

@@ -132,6 +132,24 @@ describe('a phone as an inclinometer', () => {
     expect(held().length).toBe(count);
   });
 
+  it('gives up a hold that reached nobody for too long', async () => {
+    await pair();
+    say(ASKS);
+    feel(0);
+    button(/Set zero/).click();
+    feel(47);
+    lines.last.isOpen.set(false);
+    button(/^Hold/).click();
+    fixture.destroy();
+    const kept = JSON.parse(sessionStorage.getItem('dial-gauge.phone')!) as { waiting: { at: number } };
+    kept.waiting.at -= 3 * 60_000;
+    sessionStorage.setItem('dial-gauge.phone', JSON.stringify(kept));
+    open();
+    say(ASKS);
+    expect(held()).toEqual([]);
+    expect(page().querySelector('.outcome.refused')!.textContent).toContain('measure it again');
+  });
+
   it('says what to do when there is nothing to hold, and what was refused', async () => {
     await pair();
     feel(0);

@@ -5,7 +5,7 @@ import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
 import type { Measurement, Session } from '@dial-gauge/core';
 import { nothingLogged, progressView, SOME_ID } from '../testing/records';
-import { until } from '../testing/until';
+import { shownDialog, until } from '../testing/until';
 import { ProgressPage } from './progress';
 
 const hip = (over: Partial<Measurement>, end: number): Measurement => ({
@@ -125,7 +125,8 @@ describe('ProgressPage', () => {
   it('sets a goal through the dialog and reads the record again', async () => {
     await open([day('2026-10-01', hip({}, 2)), day('2026-11-01', hip({}, 8))]);
     page().querySelector<HTMLButtonElement>('.facts button')!.click();
-    await until(() => document.querySelector('mat-dialog-container mat-radio-button'));
+    // Drawn, not only there: what is pressed before is heard by nobody.
+    await shownDialog();
     const dialog = () => document.querySelector('mat-dialog-container')!;
     const radio = [...dialog().querySelectorAll('mat-radio-button')].find((r) => r.textContent!.includes('set by hand'))!;
     radio.querySelector('input')!.click();
