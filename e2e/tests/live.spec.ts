@@ -270,7 +270,7 @@ test('a whole knee exam on a tablet by touch alone', async ({ browser, stack }) 
 
 test('a still and a clip give the angles they were drawn from; one of them goes to the run sheet', async ({ page, stack }) => {
   await signIn(page, stack);
-  await startVisit(page, /Ottoline Reeve/, 'Knee');
+  await startVisit(page, /Juniper Strake/, 'Knee');
   const measure = page.url();
   await page.goto(measure.replace('/measure', '/picture'));
   const angle = (name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) }).locator('strong');

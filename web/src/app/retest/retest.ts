@@ -1,5 +1,6 @@
 import {
   afterNextRender,
+  ApplicationRef,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -45,6 +46,7 @@ export class RetestPage {
   private readonly dialogs = inject(LazyDialog);
   private readonly drafts = inject(Drafts);
   private readonly injector = inject(Injector);
+  private readonly app = inject(ApplicationRef);
   protected readonly retesting = inject(Retesting);
   readonly id = input.required<string>();
   protected readonly loaded = rxResource({
@@ -130,11 +132,18 @@ export class RetestPage {
     if (!this.retesting.read(this.typed())) return;
     if (name) this.drafts.drop(name);
     this.entry()?.clear();
+    this.onAtOnce();
   }
 
   /** What was done: its field goes when it is taken, and keeps its words when it is not. */
   protected note(drill: string): void {
     this.retesting.drill(drill);
+    this.onAtOnce();
+  }
+
+  /** The field that comes next is there before the next key: with the next drawing its first letter would fall into this one. */
+  private onAtOnce(): void {
+    this.app.tick();
   }
 
   protected goTo(place: Place): void {
