@@ -1,6 +1,7 @@
-import { createHash, randomBytes, randomInt } from 'node:crypto';
+import { randomBytes, randomInt } from 'node:crypto';
 import { IsNull, MoreThan, Not } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
+import { hashOf } from '../platform/hash.js';
 import { HttpProblem } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { openVisit } from '../visits/open.js';
@@ -13,8 +14,6 @@ export const PHONE_LASTS = 4 * 3_600_000;
 const CODES = 1_000_000;
 /** Two sites want two; a third is somebody who changed phones. */
 const PHONES_A_VISIT = 4;
-
-export const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 
 interface Code {
   readonly id: string;

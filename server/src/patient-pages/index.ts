@@ -1,9 +1,10 @@
 import { PATIENT_PAGES } from '@dial-gauge/contract';
 import type { SignInGuard } from '../account/guard.js';
+import { hashOf } from '../platform/hash.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { PatientDayRow, PatientPageKeyRow, PatientPageRow } from './entities.js';
 import { logDay, ownPage } from './own.js';
-import { hashOf, makePage, newKey, notOpened, pageByCode, patientPagesView, revokePage } from './store.js';
+import { makePage, newKey, notOpened, pageByCode, patientPagesView, revokePage } from './store.js';
 
 /** A page of the person's own: made and closed by the clinic, reached by link and code, and no other record by it. */
 export const patientPages: Resource = {

@@ -1,6 +1,7 @@
 import type { DayLog, OwnPage } from '@dial-gauge/contract';
 import { drillBlock, drillsWith, findDrill, localeOf, progressSentences, speaking, walkedWords } from '@dial-gauge/core';
 import { Clinic } from '../clinic/entities.js';
+import { hashOf } from '../platform/hash.js';
 import { HttpProblem, refused } from '../platform/problems.js';
 import { UnitOfWork } from '../platform/unit-of-work.js';
 import { standingProgram } from '../programs/store.js';
@@ -10,7 +11,7 @@ import { episodeView } from '../episodes/views.js';
 import { Patient } from '../patients/entities.js';
 import { PatientDayRow, PatientPageKeyRow, PatientPageRow } from './entities.js';
 import { loggedDays, walkedDrills } from './logged.js';
-import { hashOf, latestVisit, notOpened, stands } from './store.js';
+import { latestVisit, notOpened, stands } from './store.js';
 
 const DAY = 86_400_000;
 /** More than anybody logs in half a year. */

@@ -1,4 +1,4 @@
-import { createHash, randomBytes, randomInt, randomUUID } from 'node:crypto';
+import { randomBytes, randomInt, randomUUID } from 'node:crypto';
 import type { MadePage, NewPatientPage, PatientPagesView } from '@dial-gauge/contract';
 import { drillsWith, findDrill, walkedWords } from '@dial-gauge/core';
 import { verify } from '@node-rs/argon2';
@@ -6,6 +6,7 @@ import { IsNull } from 'typeorm';
 import { hashPassword } from '../account/password.js';
 import { Episode } from '../episodes/entities.js';
 import { episodeView } from '../episodes/views.js';
+import { hashOf } from '../platform/hash.js';
 import { HttpProblem, idTaken } from '../platform/problems.js';
 import { isDuplicate, type UnitOfWork } from '../platform/unit-of-work.js';
 import { standingProgram } from '../programs/store.js';
@@ -16,8 +17,6 @@ import { loggedDays, walkedDrills } from './logged.js';
 const DAY = 86_400_000;
 /** Digits of a code: typed by thumb, told on the telephone. */
 const CODE_DIGITS = 6;
-
-export const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 
 /** Makes a page. Its link and its code are told now and never again. */
 export async function makePage(work: UnitOfWork, episodeId: string, { id, days }: NewPatientPage): Promise<MadePage> {

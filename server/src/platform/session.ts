@@ -1,10 +1,11 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { parse } from 'cookie';
 import type { Request, RequestHandler, Response } from 'express';
 import { LessThan, type DataSource } from 'typeorm';
 import { SessionRow, type User } from '../account/entities.js';
 import type { Caller } from './caller.js';
 import { executed } from './database.js';
+import { hashOf } from './hash.js';
 import type { UnitOfWork } from './unit-of-work.js';
 
 /** The session a request came with. */
@@ -41,7 +42,7 @@ const SEEN_EVERY = 60_000;
 const REMEMBERED = { ms: 60_000, most: 5_000 };
 
 /** SHA-256 of the cookie's session id: a copy of the table signs nobody in. */
-export const sessionKey = (sid: string): string => createHash('sha256').update(sid).digest('hex');
+export const sessionKey = (sid: string): string => hashOf(sid);
 
 /** Whose a session is, as long as both are there and the password is the one it began with. */
 const OF_USER = `FROM session s JOIN user u ON u.id = s.user_id

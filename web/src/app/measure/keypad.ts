@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
-import { endFigure } from '@dial-gauge/core';
 import { Exam } from './exam';
+import { holdWords } from './reading-words';
 import { ScreenKind } from './screen-kind';
 
 /** What a key puts behind what is typed, or does to it. */
@@ -43,7 +43,7 @@ const FIST: PadKey = { shown: 'f', label: 'fists, then fingers', types: 'f' };
     <div class="do" [class.left]="kind.thumb() === 'left'">
       <button type="button" [disabled]="!exam.commands.canUndo()" (click)="exam.commands.undo()">Undo</button>
       <button type="button" [disabled]="exam.typed.text() === ''" aria-label="Take the last digit away" (click)="back()">⌫</button>
-      <button type="button" class="main" [disabled]="!holds()" (click)="exam.commands.hold()">{{ holdWords() }}</button>
+      <button type="button" class="main" [disabled]="!exam.sources.holds()" (click)="exam.commands.hold()">{{ holdWords() }}</button>
     </div>
     <div class="more">
       <button type="button" (click)="exam.course.otherSide()">other side</button>
@@ -74,12 +74,7 @@ export class Keypad {
     if (unit === 'deg') return [SLASH, digit('0'), SIGN];
     return [this.exam.record.instrument() === 'visual' && unit === 'cm' ? FIST : SIGN, digit('0'), POINT];
   });
-  protected readonly holds = computed(() => this.exam.typed.text() !== '' || this.exam.sources.isOffered());
-  protected readonly holdWords = computed(() => {
-    const value = this.exam.sources.value();
-    const { record } = this.exam;
-    return value === null ? 'Hold' : `Hold ${endFigure(Math.round(value * 10) / 10, record.motion())}${record.unit()}`;
-  });
+  protected readonly holdWords = computed(() => holdWords(this.exam, 'Hold'));
 
   protected press({ types }: PadKey): void {
     this.exam.course.problem.set('');

@@ -101,3 +101,10 @@ export function shownReading({ start, end, lower, scale, entered }: HeldReading,
   if (lower) return scale ? (entered ?? '') : `${formatNumber(end - start)}/${formatNumber(lower.end - lower.zero)}`;
   return start === 0 ? endFigure(end, about) : `${formatNumber(start)}/${formatNumber(end)}`;
 }
+
+/** "Hold 104°": what a hold would take; bare where there is nothing. */
+export function holdWords(exam: Exam, bare: string): string {
+  const value = exam.sources.value();
+  const { record } = exam;
+  return value === null ? bare : `Hold ${endFigure(Math.round(value * 10) / 10, record.motion())}${record.unit()}`;
+}

@@ -5,7 +5,7 @@ import { endFigure, formatNumber } from '@dial-gauge/core';
 import { Session } from '../data/session';
 import type { HeldReading } from './cells';
 import { Exam } from './exam';
-import { shownReading } from './reading-words';
+import { holdWords, shownReading } from './reading-words';
 
 /** The readings of this motion one by one, what they come to, and whether they agree. */
 @Component({
@@ -36,7 +36,7 @@ import { shownReading } from './reading-words';
     </p>
     @if (hasButtons()) {
       <div class="do">
-        <button matButton="filled" type="button" [disabled]="!holds()" (click)="exam.commands.hold(); done.emit()">
+        <button matButton="filled" type="button" [disabled]="!exam.sources.holds()" (click)="exam.commands.hold(); done.emit()">
           {{ holdWords() }}
         </button>
         <button matButton="outlined" type="button" [disabled]="!exam.commands.canUndo()" (click)="exam.commands.undo(); done.emit()">
@@ -61,14 +61,7 @@ export class TrialsStrip {
     return Array.from({ length: Math.max(this.exam.course.trials(), readings.length, 3) }, (_, i) => readings[i] ?? null);
   });
 
-  /** Whether there is anything to hold, or to be told why not. */
-  protected readonly holds = computed(() => this.exam.typed.text() !== '' || this.exam.sources.isOffered());
-  protected readonly holdWords = computed(() => {
-    const value = this.exam.sources.value();
-    return value === null
-      ? 'Hold reading'
-      : `Hold ${endFigure(Math.round(value * 10) / 10, this.exam.record.motion())}${this.exam.record.unit()}`;
-  });
+  protected readonly holdWords = computed(() => holdWords(this.exam, 'Hold reading'));
 
   protected readonly mean = computed(() => {
     const measured = this.exam.record.measured();

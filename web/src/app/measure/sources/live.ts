@@ -1,10 +1,10 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import { liveInstrument, readLive, valueOfReading, type LiveSite, type ReadAtDial, type Sense, type ZeroAt } from '@dial-gauge/core';
+import { liveInstrument, readLive, type LiveSite, type ReadAtDial, type Sense, type ZeroAt } from '@dial-gauge/core';
 import { Subject } from 'rxjs';
 import { Drafts } from '../../data/drafts';
 import { InstrumentLine, type HeldThere, type Instrument } from '../../live/instruments';
 import { ExamRecord } from '../exam-record';
-import type { ReadingSource } from './source';
+import { valueOf, type ReadingSource } from './source';
 
 /** What is chosen for live readings: kept for the visit on this device, so that it is there after a reload. */
 interface LiveChoices {
@@ -65,10 +65,7 @@ export class LiveSource implements ReadingSource {
     if (trouble && !this.pinned()) return { ok: false, message: trouble };
     return readLive(this.record.protocol(), this.sites(), { told: this.told(), peak: this.choices().peak, place: this.place() });
   });
-  readonly value = computed(() => {
-    const offer = this.offer();
-    return offer.ok && !('arc' in offer) ? valueOfReading(this.record.protocol(), offer.reading) : null;
-  });
+  readonly value = computed(() => valueOf(this.offer(), this.record.protocol()));
   readonly instrument = computed(() => {
     const found = liveInstrument(this.record.protocol(), this.sites());
     return typeof found === 'string' ? found : null;
@@ -76,10 +73,6 @@ export class LiveSource implements ReadingSource {
   /** Whether this measurement can be read by what is connected. */
   readonly suits = computed(() => this.instrument() !== null);
   readonly id = computed(() => this.pinned()?.id ?? null);
-
-  get kind(): 'device' | 'phone' {
-    return this.instruments()[0]?.kind ?? 'device';
-  }
 
   constructor() {
     this.line.held.subscribe((held) => this.asks.next(held));

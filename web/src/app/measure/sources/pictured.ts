@@ -1,8 +1,8 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { checkReading, valueOfReading, type Instrument, type ReadAtDial } from '@dial-gauge/core';
+import { checkReading, type Instrument, type ReadAtDial } from '@dial-gauge/core';
 import { Drafts } from '../../data/drafts';
 import { ExamRecord } from '../exam-record';
-import type { ReadingSource } from './source';
+import { valueOf, type ReadingSource } from './source';
 
 /** An angle that was read off a picture and waits to be held. */
 interface Pictured {
@@ -26,7 +26,6 @@ export class PictureSource implements ReadingSource {
   private readonly drafts = inject(Drafts);
   private readonly waiting = signal<Pictured | null>(null);
 
-  readonly kind = 'picture';
   readonly instrument = signal<Instrument | null>('picture').asReadonly();
   /** It waits for the measurement in hand. */
   readonly isHere = computed(() => this.record.visit() !== null && this.waiting()?.key === this.record.key());
@@ -38,10 +37,7 @@ export class PictureSource implements ReadingSource {
     const wrong = checkReading(this.record.protocol(), { instrument: 'picture' }, reading);
     return wrong ? { ok: false, message: wrong } : { ok: true, reading, side: null, other: null };
   });
-  readonly value = computed(() => {
-    const offer = this.offer();
-    return offer.ok && !('arc' in offer) ? valueOfReading(this.record.protocol(), offer.reading) : null;
-  });
+  readonly value = computed(() => valueOf(this.offer(), this.record.protocol()));
 
   open(visit: string): void {
     this.waiting.set(this.drafts.read(pictured(visit), isPictured));

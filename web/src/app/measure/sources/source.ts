@@ -1,12 +1,8 @@
 import type { Signal } from '@angular/core';
-import type { Instrument, ReadAtDial } from '@dial-gauge/core';
+import { valueOfReading, type Instrument, type Protocol, type ReadAtDial } from '@dial-gauge/core';
 
-/** Where a reading comes from. The exam takes whatever the one in hand offers and knows none of them. */
-export type SourceKind = 'typed' | 'device' | 'phone' | 'picture' | 'practice';
-
-/** What gives a reading: the hand that types or drags, a device, a phone, a picture. */
+/** What gives a reading: the hand that types or drags, a device, a phone, a picture. The exam takes whatever the one in hand offers and knows none of them. */
 export interface ReadingSource {
-  readonly kind: SourceKind;
   /** The reading as it would be held this moment; or why there is none, and what is allowed. */
   readonly offer: Signal<ReadAtDial>;
   /** What the offer comes to, in the motion's unit: the needle stands there. */
@@ -18,3 +14,7 @@ export interface ReadingSource {
   /** What was offered is held now. */
   held(): void;
 }
+
+/** What an offer comes to, in the motion's unit; null where it is none. */
+export const valueOf = (offer: ReadAtDial, protocol: Protocol): number | null =>
+  offer.ok && !('arc' in offer) ? valueOfReading(protocol, offer.reading) : null;

@@ -22,6 +22,8 @@ export class ReadingSources {
   readonly isLive = computed(() => this.inHand() === this.live);
   /** Whether there is something to hold that nobody types. */
   readonly isOffered = computed(() => this.inHand() !== this.typed);
+  /** Whether there is anything to hold, or to be told why not. */
+  readonly holds = computed(() => this.typed.text() !== '' || this.isOffered());
   /** Where the needle stands: at what is offered, before it is held. */
   readonly value = computed(() => this.inHand().value());
   /** What the reading is taken with. */

@@ -8,7 +8,6 @@ import type { ReadingSource } from './source';
 export class TypedSource implements ReadingSource {
   private readonly record = inject(ExamRecord);
 
-  readonly kind = 'typed';
   readonly text = signal('');
   readonly instrument = signal<Instrument | null>(null).asReadonly();
   /** What is typed, read with the tool in hand. */
