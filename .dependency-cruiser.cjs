@@ -21,7 +21,7 @@ module.exports = {
       'core-libraries',
       'Core takes small numeric libraries only, and the types of FHIR.',
       { path: '^core/', pathNot: SPEC },
-      { dependencyTypes: ['npm', 'npm-dev', 'npm-peer'], pathNot: 'node_modules/(simple-statistics|jstat|@medplum/fhirtypes)' },
+      { dependencyTypes: ['npm', 'npm-dev', 'npm-peer'], pathNot: 'node_modules/(simple-statistics|jstat|ts-fsrs|@medplum/fhirtypes)' },
     ),
     never(
       'contract-on-core',

@@ -113,3 +113,4 @@ export { programReport } from './exchange/program-report.js';
 export { reasonReport } from './exchange/reason-report.js';
 export * from './simulate/index.js';
 export * from './picture/index.js';
+export * from './practice/index.js';

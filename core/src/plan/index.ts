@@ -6,5 +6,6 @@ export { openEnds, type OpenEnd, type StepState } from './open-ends.js';
 export { itemsOfSheet, modesOf, waysOf, type PlanItem, type SheetItem } from './items.js';
 export { planExam, stationOf, type ExamPlan, type LeftOut, type PlanRequest, type PlanStep } from './plan.js';
 export { runSheet, variantWords, type RunBlock, type RunRow } from './run-sheet.js';
+export { isUpright, planView, planWords, type PlanView, type Standpoint } from './plan-view.js';
 export { positionAt, stationFor, STATIONS, stationWords, turnWords, type Station } from './station.js';
 export { type Worthy as WorthAsked } from './worth.js';

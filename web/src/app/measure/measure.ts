@@ -24,7 +24,6 @@ import { Dial } from '../ui/dial/dial';
 import { ArcStrip } from '../ui/arc-strip/arc-strip';
 import { dialModel, straightModel } from './dial-model';
 import { TableView } from '../ui/table-view/table-view';
-import { isUpright, type Standpoint } from '../ui/table-view/plan-view';
 import { UNIT_WORDS } from '../ui/words';
 import { DialDialogs } from './dial-dialogs';
 import { Exam, EXAM } from './exam';

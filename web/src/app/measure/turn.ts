@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { stationWords, turnWords, type PlanStep } from '@dial-gauge/core';
+import { isUpright, stationWords, turnWords, type PlanStep, type Standpoint } from '@dial-gauge/core';
 import { TableView } from '../ui/table-view/table-view';
-import type { Standpoint } from '../ui/table-view/plan-view';
 import { Exam } from './exam';
 
 /** A turn of the patient: a step of its own, confirmed before anything is typed, with what is still open where they lie now. */

@@ -1,6 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { STATIONS } from '@dial-gauge/core';
-import { planView, planWords } from './plan-view';
+import { planView, planWords, STATIONS } from '@dial-gauge/core';
 import { TableView } from './table-view';
 
 describe('table view', () => {

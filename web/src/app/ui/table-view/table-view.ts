@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { stationWords, type Side, type Station } from '@dial-gauge/core';
-import { planView, planWords, type Standpoint } from './plan-view';
+import { planView, planWords, stationWords, type Side, type Standpoint, type Station } from '@dial-gauge/core';
 
 /**
  * The patient on the table from above, as the examiner sees them, with THEIR

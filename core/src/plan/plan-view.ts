@@ -1,4 +1,5 @@
-import { stationWords, type Side, type Station } from '@dial-gauge/core';
+import type { Side } from '../terms.js';
+import { stationWords, type Station } from './station.js';
 
 /** Where the examiner stands: at the foot (or in front), or at the head (or behind). */
 export type Standpoint = 'foot' | 'head';
