@@ -22,6 +22,7 @@ export * from './patients.js';
 export * from './plan-file.js';
 export * from './program-file.js';
 export * from './programs.js';
+export * from './practice.js';
 export * from './problem.js';
 export * from './progress.js';
 export * from './readings.js';

@@ -59,6 +59,8 @@ export const StudyView = z.object({
   table: z.array(z.array(z.number())).nullable(),
   by: z.string(),
   startedOn: AnyDay,
+  /** True where it was read off figures in practice: nothing is ever judged by it. */
+  isPractice: z.boolean(),
   /** The error that was adopted from it and is in use. */
   adopted: z.object({ id: Id, sem: z.number(), basis: z.enum(['agreement', 'consistency']), on: AnyDay, by: z.string() }).nullable(),
 });

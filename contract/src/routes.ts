@@ -9,6 +9,7 @@ import { NORMS } from './norms.js';
 import { PAST } from './past.js';
 import { PATIENT_PAGES } from './patient-pages.js';
 import { PATIENTS } from './patients.js';
+import { PRACTICE } from './practice.js';
 import { PROGRAMS } from './programs.js';
 import { PROGRESS } from './progress.js';
 import { READINGS } from './readings.js';
@@ -31,6 +32,7 @@ export const RESOURCES = {
   drills: DRILL_LIST,
   programs: PROGRAMS,
   pairings: PAIRINGS,
+  practice: PRACTICE,
   patientPages: PATIENT_PAGES,
   past: PAST,
   progress: PROGRESS,

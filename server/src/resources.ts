@@ -10,6 +10,7 @@ import { patientPages } from './patient-pages/index.js';
 import { patients } from './patients/index.js';
 import { ChangeRow } from './platform/change-log.js';
 import type { Resource } from './platform/resource.js';
+import { practice } from './practice/index.js';
 import { programs } from './programs/index.js';
 import { progress } from './progress/index.js';
 import { readings } from './readings/index.js';
@@ -33,6 +34,7 @@ export const RESOURCES: readonly Resource[] = [
   drills,
   programs,
   pairings,
+  practice,
   patientPages,
   past,
   progress,

@@ -61,5 +61,8 @@ export function scoreOf<K extends ExerciseId>(id: K, drawn: Drawn, answer: Answe
   return { ...one.score(task, answer), read: one.read(task, answer), truth: one.truth(task) };
 }
 
+/** What truly is, in degrees; null where nothing is to be read. */
+export const truthOf = <K extends ExerciseId>(id: K, drawn: Drawn): Degrees | null => exercise(id).truth(taskOf(id, drawn));
+
 /** Those in which something is read in degrees: what a class compares, and what a study is made of. */
 export const READ_IN_DEGREES: readonly ExerciseId[] = EXERCISES.filter((id) => !['side', 'name'].includes(id));

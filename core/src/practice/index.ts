@@ -7,6 +7,7 @@ export {
   READ_IN_DEGREES,
   scoreOf,
   taskOf,
+  truthOf,
   type AnswerOf,
   type Practised,
   type Scored,

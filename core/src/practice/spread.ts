@@ -37,7 +37,10 @@ export function spreadOf(truths: readonly (Degrees | null)[], people: readonly R
       return { truth, mean: meanOfAll(values), sd: spreadOfAll(values), readers: values.length };
     }),
     people: people.map(({ who, read }) => {
-      const offs = read.flatMap((value, at) => (value == null || truths[at] == null ? [] : value - truths[at]));
+      const offs = read.flatMap((value, at) => {
+        const truth = truths[at] ?? null;
+        return value === null || truth === null ? [] : value - truth;
+      });
       return { who, bias: meanOfAll(offs), scatter: spreadOfAll(offs), read: offs.length };
     }),
   };

@@ -17,6 +17,7 @@ import { StudyReadingRow, StudyRow } from '../reliability/entities.js';
 import { RetestReadingRow, RetestRoundRow, RetestRow } from '../retests/entities.js';
 import { ScreenTryRow } from '../screens/entities.js';
 import { Visit } from '../visits/entities.js';
+import { seedPractice } from './practice.js';
 import { DEMO_CLINIC, DEMO_COLLEAGUE, DEMO_PATIENTS, DEMO_STUDY, DEMO_USER } from './clinic.js';
 import type { DemoPatient, DemoProgram, DemoReading, DemoVisit } from './person.js';
 
@@ -41,6 +42,7 @@ export async function seedDemo(dataSource: DataSource, today: Date): Promise<boo
     const seeding = { clinicId, examinerId, colleagueId, today };
     for (const patient of DEMO_PATIENTS) await seedPatient(manager, seeding, patient);
     await seedStudy(manager, seeding);
+    await seedPractice(manager, seeding);
     return true;
   });
 }
@@ -237,6 +239,7 @@ async function seedStudy(manager: EntityManager, { clinicId, examinerId, today }
     subjects,
     raters,
     turns,
+    practiceRoundId: null,
     startedBy: examinerId,
     startedAt,
   });

@@ -11,6 +11,7 @@ import { Programs1700000000010 } from './0010-programs.js';
 import { PatientPages1700000000011 } from './0011-patient-pages.js';
 import { Drills1700000000013 } from './0013-drills.js';
 import { Pairings1700000000014 } from './0014-pairings.js';
+import { Practice1700000000015 } from './0015-practice.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -29,4 +30,5 @@ export const MIGRATIONS = [
   Past1700000000012,
   Drills1700000000013,
   Pairings1700000000014,
+  Practice1700000000015,
 ];

@@ -18,6 +18,8 @@ export class StudyRow {
   @Column({ type: 'int' }) raters!: number;
   /** Who is read when. */
   @Column({ type: 'simple-json' }) turns!: StudyTurn[];
+  /** The round of practice it was read in; null for a study of people. */
+  @Column({ ...id, name: 'practice_round_id', nullable: true }) practiceRoundId!: string | null;
   @Column({ ...id, name: 'started_by' }) startedBy!: string;
   @Column({ ...moment, name: 'started_at' }) startedAt!: Date;
 }

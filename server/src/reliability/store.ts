@@ -29,6 +29,7 @@ export async function startStudy(work: UnitOfWork, { id, seed, digit, ...study }
     digit: digit ?? 0,
     motion: protocolOfId(study.protocol)!.motion,
     turns: blindedOrder(study.subjects, study.raters, study.kind, seededRandom(seed)),
+    practiceRoundId: null,
     startedBy: caller.userId,
     startedAt: now,
   };
@@ -39,7 +40,8 @@ export async function startStudy(work: UnitOfWork, { id, seed, digit, ...study }
 export async function readStudy(work: UnitOfWork, studyId: string, { id, subject, rater, value }: StudyReading): Promise<void> {
   const { clinicId, manager, caller, now } = work;
   // Held, so that nobody adopts an error while a reading comes in.
-  const { instrument, motion, subjects, raters } = await work.one(StudyRow, studyId, 'study', 'pessimistic_write');
+  const { instrument, motion, subjects, raters, practiceRoundId } = await work.one(StudyRow, studyId, 'study', 'pessimistic_write');
+  if (practiceRoundId) throw refused('study', 'comes from practice and is whole; allowed: a study of people', 'Nothing was saved.');
   if (!(await manager.existsBy(StudyReadingRow, { id }))) {
     if (await manager.existsBy(OwnErrorRow, { clinicId, studyId, removedAt: IsNull() }))
       throw refused('study', 'is adopted; allowed: readings before its error is used', 'Nothing was saved.');
@@ -55,7 +57,9 @@ export async function readStudy(work: UnitOfWork, studyId: string, { id, subject
 /** From now on every judgement of this motion, protocol and instrument uses the error of this study. */
 export async function adoptError(work: UnitOfWork, studyId: string, { basis }: Adoption): Promise<void> {
   const { clinicId, manager, caller, now } = work;
-  await work.one(StudyRow, studyId, 'study', 'pessimistic_write');
+  const { practiceRoundId } = await work.one(StudyRow, studyId, 'study', 'pessimistic_write');
+  // Figures say how somebody reads, and nothing of limbs: no patient is judged by them.
+  if (practiceRoundId) throw refused('study', 'was read off figures in practice; allowed: a study of people', 'Nothing was adopted.');
   const { table, read, motion, instrument, protocol, kind, subjects, raters, adopted } = await studyView(work, studyId);
   if (!table)
     throw refused(
@@ -130,6 +134,7 @@ async function viewsOf(work: UnitOfWork, all: readonly StudyRow[]): Promise<Stud
           : null,
       by: names.get(row.startedBy) ?? '',
       startedOn: dayOf(row.startedAt),
+      isPractice: row.practiceRoundId !== null,
       adopted: error
         ? { id: error.id, sem: error.sem, basis: error.basis, on: error.adoptedOn, by: names.get(error.adoptedBy) ?? '' }
         : null,
