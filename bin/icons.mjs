@@ -18,6 +18,7 @@ const NAMES = [
   'logout',
   'menu_book',
   'print',
+  'school',
   'search',
   'straighten',
   'sync',

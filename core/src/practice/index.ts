@@ -17,7 +17,7 @@ export type { FeelAnswer, FeelTask } from './feel.js';
 export { sumOf, type PracticeSum } from './history.js';
 export { drawnTo, type NameAnswer, type NameTask } from './name.js';
 export { drawnFor, rightPlace, turnedOver, type PlaceAnswer, type PlaceTask } from './place.js';
-export { mostMoved, shownIn, type PlaneAnswer, type PlaneShown, type PlaneTask } from './plane.js';
+export { GIVES, mostMoved, shownIn, type PlaneAnswer, type PlaneShown, type PlaneTask } from './plane.js';
 export { seemsAt, type ReadAnswer, type ReadTask } from './read.js';
 export type { SideAnswer, SideTask } from './side.js';
 export { spreadOf, studyTableOf, type ReadBy, type Spread } from './spread.js';

@@ -27,6 +27,8 @@ export interface PlaneAnswer {
 export interface PlaneShown {
   readonly degrees: Degrees;
   readonly outOfPlane: Degrees;
+  /** The same with its way: plus and minus are the two sides it can fall to. */
+  readonly sideways: Degrees;
   readonly verdict: PlaneVerdict;
 }
 
@@ -37,8 +39,14 @@ const AT_END = { from: 0.97, to: 1.03 };
 
 /** What the inclinometer shows with the limb taken so far, and itself turned so much by hand. */
 export function shownIn({ truth, turned, rolls }: PlaneTask, { moved, by }: PlaneAnswer): PlaneShown {
-  const { tilt, outOfPlane } = tiltOf(feltAt(truth * moved, turned + rolls * moved + by));
-  return { degrees: Math.round(Math.abs(tilt)), outOfPlane, verdict: planeVerdict(outOfPlane) };
+  const felt = feltAt(truth * moved, turned + rolls * moved + by);
+  const { tilt, outOfPlane } = tiltOf(felt);
+  return {
+    degrees: Math.round(Math.abs(tilt)),
+    outOfPlane,
+    sideways: felt[2] < 0 ? -outOfPlane : outOfPlane,
+    verdict: planeVerdict(outOfPlane),
+  };
 }
 
 /** How far a limb can be taken: it stops at its end, or a neighbour gives. */

@@ -26,6 +26,12 @@ export const INSIDE: Routes = [
       },
       { path: 'drills', title: 'Drills', loadComponent: () => import('./drills/drills').then((m) => m.DrillsPage) },
       { path: 'drills/:id', title: 'A drill', loadComponent: () => import('./drills/write').then((m) => m.WriteDrillPage) },
+      { path: 'practice', title: 'Practice', loadComponent: () => import('./practice/practice').then((m) => m.PracticePage) },
+      {
+        path: 'practice/:id',
+        title: 'A round of practice',
+        loadComponent: () => import('./practice/round').then((m) => m.PracticeRoundPage),
+      },
       { path: 'class', title: 'Class', loadComponent: () => import('./class/class').then((m) => m.ClassPage) },
       { path: 'norms', title: 'Norms and thresholds', loadComponent: () => import('./norms/norms').then((m) => m.NormsPage) },
       { path: 'steadiness', title: 'Steadiness', loadComponent: () => import('./steadiness/steadiness').then((m) => m.SteadinessPage) },

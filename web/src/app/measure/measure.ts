@@ -9,11 +9,13 @@ import {
   describeEnd,
   endFigure,
   formatSize,
+  isUpright,
   modesOf,
   motion,
   protocolOfId,
   rounded,
   type Sense,
+  type Standpoint,
   type Unit,
 } from '@dial-gauge/core';
 import { episodeWords, fullName, personWords, today } from '../caseload/words';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { isUpright, stationWords, turnWords, type PlanStep, type Standpoint } from '@dial-gauge/core';
+import { stationWords, turnWords, type PlanStep, type Standpoint } from '@dial-gauge/core';
 import { TableView } from '../ui/table-view/table-view';
 import { Exam } from './exam';
 

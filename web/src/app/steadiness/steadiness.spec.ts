@@ -37,6 +37,7 @@ const STUDY: StudyView = {
   table: SHROUT_FLEISS,
   by: 'Wren',
   startedOn: '2026-11-03',
+  isPractice: false,
   adopted: null,
 };
 const NORMS_VIEW: NormsView = {

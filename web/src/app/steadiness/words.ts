@@ -28,7 +28,8 @@ export function raterWords(kind: StudyView['kind'], rater: number): string {
 }
 
 /** "4 of 24 read", "read to the end", "in use since 3 Nov 2026" */
-export function studyState({ read, turns, adopted }: StudyView, day: (on: string) => string): string {
+export function studyState({ read, turns, adopted, isPractice }: StudyView, day: (on: string) => string): string {
+  if (isPractice) return 'practice, never judged by';
   if (adopted) return `in use since ${day(adopted.on)}`;
   return read.length < turns.length ? `${read.length} of ${turns.length} read` : 'read to the end, not in use';
 }

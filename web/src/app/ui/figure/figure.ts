@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { drawFigure, protocolName, type Protocol } from '@dial-gauge/core';
+import { drawFigure, protocolName, type Drawing, type Protocol } from '@dial-gauge/core';
 
 /** The body in position, with axis and arms, tape, ring or push: drawn from the protocol's own data. */
 @Component({
@@ -10,9 +10,19 @@ import { drawFigure, protocolName, type Protocol } from '@dial-gauge/core';
 })
 export class ProtocolFigure {
   readonly protocol = input.required<Protocol>();
-  protected readonly drawing = computed(() => drawFigure(this.protocol()));
+  /** Drawn in place of the protocol's own picture: another amount, the other limb. */
+  readonly shown = input<Drawing | null>(null);
+  /** What is seen, where the name of the motion is not to be told. */
+  readonly label = input('');
+  /** Limbs, and nothing laid on them. */
+  readonly bare = input(false);
+  protected readonly drawing = computed(() => {
+    const drawing = this.shown() ?? drawFigure(this.protocol());
+    return this.bare() ? { ...drawing, turn: null } : drawing;
+  });
 
   protected readonly words = computed(() => {
+    if (this.label()) return this.label();
     const { turn, tape, ring, push, seenFrom } = this.drawing();
     const what = turn
       ? 'axis, still arm and moving arm from zero to an end position'

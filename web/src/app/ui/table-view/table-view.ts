@@ -16,9 +16,15 @@ export class TableView {
   readonly station = input.required<Station>();
   readonly side = input.required<Side>();
   readonly standpoint = input<Standpoint>('foot');
+  /** False where the side is to be told by whoever looks: neither drawing nor words say it. */
+  readonly named = input(true);
 
   protected readonly view = computed(() => planView(this.station(), this.standpoint()));
-  protected readonly text = computed(() => planWords(this.station(), this.standpoint(), this.side()));
+  protected readonly text = computed(() =>
+    this.named()
+      ? planWords(this.station(), this.standpoint(), this.side())
+      : `Patient ${stationWords(this.station())}, ${this.view().from}: one side is marked.`,
+  );
   protected readonly position = computed(() => stationWords(this.station()));
   protected readonly sideLying = computed(() => this.station().startsWith('sidelying'));
   /** The patient's side that is drawn on the examiner's left and right. */
