@@ -31,6 +31,7 @@ export const ItemTry = z.strictObject({
   sector: z.strictObject({ from: Hour, to: Hour }).nullable().optional(),
   felt: z.array(z.string()).max(12).optional(),
   answer: z.string().max(40).optional(),
+  picture: z.strictObject({ words: z.string().trim().min(1).max(120), error: z.number().min(0).max(180).nullable() }).optional(),
   note: z.string().trim().max(120).optional(),
 });
 

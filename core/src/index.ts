@@ -114,3 +114,4 @@ export { reasonReport } from './exchange/reason-report.js';
 export * from './simulate/index.js';
 export * from './picture/index.js';
 export * from './practice/index.js';
+export * from './clip/index.js';

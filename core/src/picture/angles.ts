@@ -1,7 +1,7 @@
 import { mean, sampleStandardDeviation } from 'simple-statistics';
 import { againstEdges, angleAt, betweenSegments, viewError, type Point } from '../angle/points.js';
 import type { Degrees } from '../terms.js';
-import type { PictureAngle, PictureSet } from './sets.js';
+import type { PictureAngle, PictureLength, PictureSet } from './sets.js';
 
 /** Where the landmarks of a set lie in a picture, as far as they are placed. */
 export type Placing = Readonly<Partial<Record<string, Point>>>;
@@ -63,4 +63,54 @@ export function valuesIn(set: PictureSet, placings: readonly Placing[], view: De
 export function scaleOf(from: Point, to: Point, cm: number): number | null {
   const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
   return length > 0 && cm > 0 && Number.isFinite(cm) ? cm / length : null;
+}
+
+/** What a length of a picture comes to. */
+export interface PictureLengthValue {
+  readonly length: PictureLength;
+  readonly cm: number;
+  readonly byView: number;
+  readonly byPlacing: number | null;
+  readonly placings: number;
+}
+
+/**
+ * All lengths of a set, with a scale. Seen off square, what runs across looks
+ * shorter by the cosine of the view; the length that the scale is taken from is
+ * taken to lie in the plane of the movement.
+ *
+ * @param scale centimetres a unit of the picture
+ * @param view degrees that the camera may have stood off square
+ */
+export function lengthsIn(set: PictureSet, placings: readonly Placing[], scale: number, view: Degrees): readonly PictureLengthValue[] {
+  return set.lengths.flatMap((length) => {
+    const found = placings.flatMap((placing) => {
+      const [from, to] = length.of.map((id) => placing[id]);
+      if (!from || !to) return [];
+      const [x, y] = [to[0] - from[0], to[1] - from[1]];
+      return (length.along === 'across' ? Math.abs(x) : Math.hypot(x, y)) * scale;
+    });
+    if (found.length === 0) return [];
+    const cm = mean(found);
+    return [
+      {
+        length,
+        cm,
+        byView: cm * (1 / Math.cos((view * Math.PI) / 180) - 1),
+        byPlacing: found.length > 1 ? sampleStandardDeviation(found) : null,
+        placings: found.length,
+      },
+    ];
+  });
+}
+
+/**
+ * One standard error out of both: the bound of the view as a spread that is
+ * even within it, and the hand that placed the landmarks, over its placings.
+ *
+ * @see JCGM 100:2008 (GUM), 4.3.7: a bound ±a that nothing more is known of has a standard uncertainty of a/√3; 4.2.3: s/√n for a mean (from memory)
+ * @example pictureError({ byView: 3, byPlacing: 2, placings: 4 }) // 2
+ */
+export function pictureError({ byView, byPlacing, placings }: Pick<PictureValue, 'byView' | 'byPlacing' | 'placings'>): number {
+  return Math.hypot(byView / Math.sqrt(3), (byPlacing ?? 0) / Math.sqrt(placings));
 }

@@ -1,2 +1,20 @@
-export { angleIn, scaleOf, OFF_SQUARE, valuesIn, type PictureValue, type Placing } from './angles.js';
-export { PICTURE_SETS, pictureSet, type Landmark, type PictureAngle, type PictureAngleKind, type PictureSet } from './sets.js';
+export {
+  angleIn,
+  lengthsIn,
+  pictureError,
+  scaleOf,
+  OFF_SQUARE,
+  valuesIn,
+  type PictureLengthValue,
+  type PictureValue,
+  type Placing,
+} from './angles.js';
+export {
+  PICTURE_SETS,
+  pictureSet,
+  type Landmark,
+  type PictureAngle,
+  type PictureAngleKind,
+  type PictureLength,
+  type PictureSet,
+} from './sets.js';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Point } from '../angle/points.js';
-import { angleIn, scaleOf, valuesIn, type Placing } from './angles.js';
+import { angleIn, lengthsIn, pictureError, scaleOf, valuesIn, type Placing } from './angles.js';
 import { PICTURE_SETS, pictureSet } from './sets.js';
 
 const rad = (degrees: number) => (degrees * Math.PI) / 180;
@@ -61,7 +61,7 @@ describe('angles in a picture', () => {
   });
 
   it('name their landmarks, and no landmark is placed for nothing', () => {
-    for (const { id, landmarks, angles } of PICTURE_SETS) {
+    for (const { id, landmarks, angles, lengths } of PICTURE_SETS) {
       const ids = landmarks.map((landmark) => landmark.id);
       expect(new Set(ids).size).withContext(id).toBe(ids.length);
       for (const { of, kind } of angles) {
@@ -70,6 +70,9 @@ describe('angles in a picture', () => {
           .toBeTrue();
         expect(of.length).withContext(id).toBe({ corner: 3, bend: 3, plumb: 2, level: 2, between: 4 }[kind]);
       }
+      expect(lengths.every(({ of }) => of.every((one) => ids.includes(one))))
+        .withContext(id)
+        .toBeTrue();
       expect(ids.filter((one) => !angles.some(({ of }) => of.includes(one))))
         .withContext(id)
         .toEqual([]);
@@ -79,5 +82,21 @@ describe('angles in a picture', () => {
   it('take a scale from a known length', () => {
     expect(scaleOf([0, 0], [30, 40], 25)).toBeCloseTo(0.5, 9);
     expect([scaleOf([1, 1], [1, 1], 25), scaleOf([0, 0], [3, 4], 0), scaleOf([0, 0], [3, 4], NaN)]).toEqual([null, null, null]);
+  });
+
+  it('measure lengths by it, with the error of the view, and make one error of both', () => {
+    const set = pictureSet('squatSide')!;
+    const placed = (x: number): Placing => ({ ankle: [100, 700], knee: [100 + x, 500] });
+    const [travel] = lengthsIn(set, [placed(50), placed(54)], 0.2, 10);
+    // By hand: 52 units of 0.2 cm; the cosine of 10° is 0.98481.
+    expect(travel!.cm).toBeCloseTo(10.4, 9);
+    expect(travel!.byView).toBeCloseTo(10.4 * (1 / 0.984807753 - 1), 6);
+    expect(travel!.byPlacing).toBeCloseTo(0.2 * Math.sqrt(8), 9);
+    expect(lengthsIn(set, [{}], 0.2, 10)).toEqual([]);
+    const [own] = lengthsIn(pictureSet('segment')!, [{ first: [0, 0], last: [30, 40] }], 0.5, 5);
+    expect(own!.cm).toBeCloseTo(25, 9);
+    // By hand: 3/√3 and 2/√4 are √3 and 1; together 2.
+    expect(pictureError({ byView: 3, byPlacing: 2, placings: 4 })).toBeCloseTo(2, 9);
+    expect(pictureError({ byView: 3, byPlacing: null, placings: 1 })).toBeCloseTo(Math.sqrt(3), 9);
   });
 });

@@ -26,6 +26,14 @@ export interface PictureAngle {
   readonly of: readonly string[];
 }
 
+/** A length, where the scale of the picture is known: along the line of two landmarks, or only across. */
+export interface PictureLength {
+  readonly id: string;
+  readonly label: string;
+  readonly along: 'line' | 'across';
+  readonly of: readonly [from: string, to: string];
+}
+
 export interface PictureSet {
   readonly id: string;
   readonly name: string;
@@ -33,6 +41,7 @@ export interface PictureSet {
   readonly view: string;
   readonly landmarks: readonly Landmark[];
   readonly angles: readonly PictureAngle[];
+  readonly lengths: readonly PictureLength[];
   readonly source: Source;
 }
 
@@ -53,6 +62,7 @@ export const PICTURE_SETS: readonly PictureSet[] = [
       { id: 'corner', label: 'at the joint', kind: 'corner', of: ['first', 'middle', 'last'] },
       { id: 'bend', label: 'from straight', kind: 'bend', of: ['first', 'middle', 'last'] },
     ],
+    lengths: [],
     source: PRACTICE,
   },
   {
@@ -67,6 +77,7 @@ export const PICTURE_SETS: readonly PictureSet[] = [
       { id: 'plumb', label: 'against plumb', kind: 'plumb', of: ['first', 'last'] },
       { id: 'level', label: 'against level', kind: 'level', of: ['first', 'last'] },
     ],
+    lengths: [{ id: 'length', label: 'its length', along: 'line', of: ['first', 'last'] }],
     source: PRACTICE,
   },
   {
@@ -85,6 +96,7 @@ export const PICTURE_SETS: readonly PictureSet[] = [
       { id: 'shin', label: 'shin against plumb', kind: 'plumb', of: ['ankle', 'knee'] },
       { id: 'parallel', label: 'shin against trunk', kind: 'between', of: ['ankle', 'knee', 'hip', 'shoulder'] },
     ],
+    lengths: [{ id: 'kneeTravel', label: 'knee in front of the ankle', along: 'across', of: ['ankle', 'knee'] }],
     source: PRACTICE,
   },
   {
@@ -100,6 +112,7 @@ export const PICTURE_SETS: readonly PictureSet[] = [
       { id: 'line', label: 'knee out of the line', kind: 'bend', of: ['hip', 'knee', 'ankle'] },
       { id: 'shin', label: 'shin against plumb', kind: 'plumb', of: ['ankle', 'knee'] },
     ],
+    lengths: [{ id: 'kneeDrift', label: 'knee to the side of the ankle', along: 'across', of: ['ankle', 'knee'] }],
     source: PRACTICE,
   },
   {
@@ -115,6 +128,7 @@ export const PICTURE_SETS: readonly PictureSet[] = [
       { id: 'raise', label: 'leg above level', kind: 'level', of: ['hip', 'ankle'] },
       { id: 'knee', label: 'knee bend', kind: 'bend', of: ['hip', 'knee', 'ankle'] },
     ],
+    lengths: [],
     source: PRACTICE,
   },
   {
@@ -130,6 +144,7 @@ export const PICTURE_SETS: readonly PictureSet[] = [
       { id: 'arm', label: 'arm from hanging', kind: 'corner', of: ['hip', 'shoulder', 'elbow'] },
       { id: 'trunk', label: 'trunk against plumb', kind: 'plumb', of: ['hip', 'shoulder'] },
     ],
+    lengths: [],
     source: PRACTICE,
   },
 ];

@@ -62,6 +62,16 @@ export interface DrillBlock {
   readonly end: Pose;
 }
 
+/** A photograph that goes out with a page. */
+export interface PictureBlock {
+  readonly kind: 'picture';
+  readonly alt: string;
+  /** JPEG, base64. */
+  readonly jpeg: string;
+  readonly width: number;
+  readonly height: number;
+}
+
 /** One piece of a page, in reading order. */
 export type Block =
   | { readonly kind: 'heading'; readonly text: string }
@@ -76,11 +86,12 @@ export type Block =
       /** Columns that hold figures. */
       readonly figures: readonly number[];
     }
-  | DrillBlock;
+  | DrillBlock
+  | PictureBlock;
 
 /** A page as data: what is previewed, and what is printed. */
 export interface Report {
-  readonly kind: ReportKind;
+  readonly kind: ReportKind | 'clip';
   readonly title: string;
   readonly subtitle: string;
   /** What stands in the foot of every page. */

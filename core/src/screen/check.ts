@@ -102,6 +102,9 @@ function checkTry(item: ScreenItem, { view }: ItemEntered, one: ItemEntered['tri
     ...(one.lines !== undefined && view !== 'side'
       ? [{ path: ['lines'], message: 'are drawn from the side; allowed: with view "side"' }]
       : []),
+    ...(one.picture !== undefined && one.picture.error !== null && item.answered.by !== 'amount'
+      ? [{ path: ['picture', 'error'], message: `does not belong to ${item.id}, which is not told by a number; allowed: null` }]
+      : []),
     ...checkFelt(item, one.felt),
     ...checkAnswer(item, one.answer),
   ];

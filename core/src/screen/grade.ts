@@ -67,7 +67,7 @@ export function gradeItem(screen: Screen, item: ScreenItem, done: ItemDone, cont
     painWhere: worst?.painWhere ?? '',
     value: best.value,
     unit: item.answered.by === 'amount' ? item.answered.unit : null,
-    sem: best.value === null ? null : itemError(item, best.value, context),
+    sem: best.value === null ? null : itemError(item, best.value, context, done.tries),
     threshold: item.threshold,
     faults: best.faults,
     missing: best.missing,
@@ -117,11 +117,13 @@ function isBetter(item: ScreenItem, a: JudgedTry, b: JudgedTry): boolean {
 function asOne(item: ScreenItem, tries: readonly ItemTry[]): ItemTry {
   const values = tries.flatMap((one) => kept(item, one) ?? []);
   const faults = tries.some((one) => one.faults) ? [...new Set(tries.flatMap((one) => one.faults ?? []))] : undefined;
+  const pictured = tries.flatMap(({ picture }) => picture ?? []);
   const told = tries.map((one) => one.meets).filter((meets) => typeof meets === 'boolean');
   return {
     ...(values.length > 0 ? { value: mean(values) } : {}),
     ...(faults ? { faults } : {}),
     ...(told.length > 0 ? { meets: told.every(Boolean) } : {}),
+    ...(pictured.length > 0 ? { picture: { words: '', error: Math.max(...pictured.map(({ error }) => error ?? 0)) } } : {}),
   };
 }
 
@@ -156,7 +158,7 @@ function answered(item: ScreenItem, one: ItemTry, value: number | null, reasons:
       value,
       threshold,
       meets,
-      within: Math.abs(value - threshold.value) <= bandAround(itemError(item, value)),
+      within: Math.abs(value - threshold.value) <= bandAround(itemError(item, value, undefined, [one])),
     });
     return meets;
   }

@@ -27,6 +27,8 @@ export interface ItemTry {
   readonly sector?: Sector | null;
   readonly felt?: readonly Felt[];
   readonly answer?: string;
+  /** Read off a still or a clip: how, and the standard error of the amount in the item's unit; null: seen, not measured. */
+  readonly picture?: { readonly words: string; readonly error: number | null };
   /** What was done before it, or anything else worth keeping. */
   readonly note?: string;
 }
