@@ -2,6 +2,7 @@ export * from './account.js';
 export * from './assessment-file.js';
 export * from './catalogue-ids.js';
 export * from './clinic.js';
+export * from './clips.js';
 export * from './described.js';
 export * from './dose.js';
 export * from './drills.js';

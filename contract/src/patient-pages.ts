@@ -1,7 +1,8 @@
-import type { DrillBlock, LadderMove } from '@dial-gauge/core';
+import type { DrillBlock, LadderMove, Report } from '@dial-gauge/core';
 import * as z from 'zod';
 import { described } from './described.js';
 import { AnyDay, Day, Id } from './ids.js';
+import { ReportShape } from './reports.js';
 import { ById, none, nothing, route } from './route.js';
 
 const Moment = z.iso.datetime();
@@ -86,6 +87,8 @@ export const OwnPage = z.object({
   ),
   better: z.array(z.string()),
   less: z.array(z.string()),
+  /** What was seen in clips that they sent, the latest first. */
+  clips: z.array(described<Report>(ReportShape)),
   /** How many numbers are about the same. */
   same: z.int(),
   logged: z.array(LoggedDayView.omit({ receivedAt: true })),

@@ -8,8 +8,8 @@ import { ById, nothing, route } from './route.js';
 import { SigningView } from './signing.js';
 import { VisitView } from './visit-view.js';
 
-const ReportShape = z.looseObject({
-  kind: z.enum(REPORT_KINDS),
+export const ReportShape = z.looseObject({
+  kind: z.enum([...REPORT_KINDS, 'clip']),
   title: z.string(),
   subtitle: z.string(),
   foot: z.string(),
@@ -42,6 +42,9 @@ export type ReportFormat = (typeof REPORT_FORMATS)[number];
 /** A file that is handed over: its name, what it is, and its bytes in base64. */
 export const FileView = z.object({ fileName: z.string(), mediaType: z.string(), base64: z.string() });
 export type FileView = z.infer<typeof FileView>;
+
+/** On which paper, and how figures and days are written. */
+export const OnPaper = z.object({ paper: z.enum(PAPER_SIZES).default('a4'), locale: Locale });
 
 const AskedPage = z.object({ for: z.enum(REPORT_KINDS).default('referrer'), paper: z.enum(PAPER_SIZES).default('a4'), locale: Locale });
 

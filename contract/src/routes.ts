@@ -1,5 +1,6 @@
 import { ACCOUNT } from './account.js';
 import { CLINIC } from './clinic.js';
+import { CLIPS } from './clips.js';
 import { DRILL_LIST } from './drills.js';
 import { EPISODES } from './episodes.js';
 import { GOALS } from './goals.js';
@@ -32,6 +33,7 @@ export const RESOURCES = {
   drills: DRILL_LIST,
   programs: PROGRAMS,
   pairings: PAIRINGS,
+  clips: CLIPS,
   practice: PRACTICE,
   patientPages: PATIENT_PAGES,
   past: PAST,

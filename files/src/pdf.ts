@@ -1,4 +1,4 @@
-import { drawPoses, type Block, type DrillBlock, type Report } from '@dial-gauge/core';
+import { drawPoses, type Block, type DrillBlock, type PictureBlock, type Report } from '@dial-gauge/core';
 import { bottomOf, bytesOf, INK, newPages, part, room, setFace, widthOf, type Paper } from './pdf-page.js';
 import { Pages, type PageBreak } from './pdf-breaks.js';
 import { asArtifact, drawTable } from './pdf-table.js';
@@ -128,6 +128,9 @@ function draw(doc: PDFKit.PDFDocument, into: Struct, block: Block, sizes: Sizes,
       return;
     case 'drill':
       drill(doc, into, block, sizes);
+      return;
+    case 'picture':
+      photograph(doc, into, block, sizes);
   }
 }
 
@@ -250,6 +253,19 @@ function drill(doc: PDFKit.PDFDocument, into: Struct, block: DrillBlock, sizes: 
   section.end();
   doc.x = left;
   doc.y = Math.max(doc.y, top + PICTURE.height) + sizes.gap;
+}
+
+/** Largest on paper, in points: two of them and their words fit on a page. */
+const PHOTOGRAPH = { width: 300, height: 220 };
+
+function photograph(doc: PDFKit.PDFDocument, into: Struct, { alt, jpeg, width, height }: PictureBlock, sizes: Sizes): void {
+  const scale = Math.min(PHOTOGRAPH.width / width, PHOTOGRAPH.height / height, 1);
+  const [wide, high] = [width * scale, height * scale];
+  room(doc, high + 4);
+  const [x, y] = [doc.page.margins.left, doc.y + 2];
+  into.add(part(doc, 'Figure', () => void doc.image(Buffer.from(jpeg, 'base64'), x, y, { width: wide, height: high }), { alt }));
+  doc.x = x;
+  doc.y = y + high + sizes.gap;
 }
 
 function picture(doc: PDFKit.PDFDocument, { start, end }: DrillBlock, x: number, y: number): void {

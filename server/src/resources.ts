@@ -1,5 +1,6 @@
 import { account } from './account/index.js';
 import { clinic } from './clinic/index.js';
+import { clips } from './clips/index.js';
 import { drills } from './drills/index.js';
 import { episodes } from './episodes/index.js';
 import { goals } from './goals/index.js';
@@ -34,6 +35,7 @@ export const RESOURCES: readonly Resource[] = [
   drills,
   programs,
   pairings,
+  clips,
   practice,
   patientPages,
   past,

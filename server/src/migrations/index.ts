@@ -12,6 +12,7 @@ import { PatientPages1700000000011 } from './0011-patient-pages.js';
 import { Drills1700000000013 } from './0013-drills.js';
 import { Pairings1700000000014 } from './0014-pairings.js';
 import { Practice1700000000015 } from './0015-practice.js';
+import { Clips1700000000016 } from './0016-clips.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -31,4 +32,5 @@ export const MIGRATIONS = [
   Drills1700000000013,
   Pairings1700000000014,
   Practice1700000000015,
+  Clips1700000000016,
 ];

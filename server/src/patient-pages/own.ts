@@ -1,5 +1,6 @@
 import type { DayLog, OwnPage } from '@dial-gauge/contract';
 import { drillBlock, drillsWith, findDrill, localeOf, progressSentences, speaking, walkedWords } from '@dial-gauge/core';
+import { clipPagesForSender } from '../clips/store.js';
 import { Clinic } from '../clinic/entities.js';
 import { hashOf } from '../platform/hash.js';
 import { HttpProblem, refused } from '../platform/problems.js';
@@ -32,11 +33,12 @@ export async function ownPage(work: UnitOfWork, key: string, locale: string): Pr
   const { page, own } = await opened(work, key);
   const { manager, clinicId } = own;
   const episode = await own.one(Episode, page.episodeId, 'episode of care');
-  const [{ name: clinic }, patient, logged, visit] = await Promise.all([
+  const [{ name: clinic }, patient, logged, visit, clips] = await Promise.all([
     manager.findOneByOrFail(Clinic, { id: clinicId }),
     manager.findOneByOrFail(Patient, { id: episode.patientId, clinicId }),
     loggedDays(own, page.episodeId),
     latestVisit(own, page.episodeId),
+    clipPagesForSender(own, page.episodeId, locale),
   ]);
   const program = visit && (await standingProgram(own, visit.id));
   const series = visit ? (await progressView(own, visit.id)).series : [];
@@ -68,6 +70,7 @@ export async function ownPage(work: UnitOfWork, key: string, locale: string): Pr
       }),
       better,
       less,
+      clips,
       same: same.length,
       logged: logged.slice(0, SHOWN).map(({ receivedAt: _receivedAt, ...day }) => day),
     };

@@ -29,7 +29,8 @@ function proseOf({ report }: ReportView): string {
         return [block.title, block.dose, ...block.cues, block.stop];
       case 'facts':
       case 'table':
-        return fail('no table on a page for the person') as never;
+      case 'picture':
+        return fail('no table or photograph on this page for the person') as never;
     }
   };
   return [report.title, ...report.blocks.flatMap(lines)].map((line) => (/[.!?]$/.test(line) ? line : `${line}.`)).join(' ');

@@ -14,12 +14,13 @@ import {
   type ReportKind,
   type ScreenDone,
 } from '@dial-gauge/core';
-import { calendarText, exportText, reportPages, reportPdf, type CalendarEntry, type Paper, type PdfOptions } from '@dial-gauge/files';
+import { calendarText, exportText, reportPages, reportPdf, type CalendarEntry, type Paper } from '@dial-gauge/files';
 import { criteriaOf } from '../norms/store.js';
 import { HttpProblem } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { screensForJudging } from '../screens/store.js';
 import { visitRecord } from '../visits/record.js';
+import { fileNameOf, onPaper } from './paper.js';
 import { factsOf, reportGround, standingSignature, type ReportGround } from './facts.js';
 
 interface Asked {
@@ -44,18 +45,12 @@ export async function reportFile(work: UnitOfWork, visitId: string, asked: Asked
   const ground = await reportGround(work, visitId);
   const report = reportOf(ground, asked);
   const bytes = await reportPdf(report, onPaper(work, asked));
-  return { fileName: fileNameOf(ground, report.kind, 'pdf'), mediaType: 'application/pdf', base64: Buffer.from(bytes).toString('base64') };
+  return {
+    fileName: fileNameOf(ground.judged, report.kind, 'pdf'),
+    mediaType: 'application/pdf',
+    base64: Buffer.from(bytes).toString('base64'),
+  };
 }
-
-const onPaper = ({ now }: UnitOfWork, { paper, locale }: Asked): PdfOptions => ({
-  paper,
-  language: localeOf(locale).tag,
-  madeAt: now,
-  words: {
-    draft: say('DRAFT, not signed'),
-    page: (number, of) => say('page {number} of {of}', { number, of }),
-  },
-});
 
 const MEDIA: Readonly<Record<ReportFormat, readonly [extension: string, mediaType: string]>> = {
   fhir: ['fhir.json', 'application/fhir+json'],
@@ -70,7 +65,7 @@ export async function exportVisit(work: UnitOfWork, visitId: string, to: ReportF
   const ground = await reportGround(work, visitId);
   const text = to === 'ics' ? calendarOf(work, ground) : exportText(await exportableVisit(work, ground), to, contextOf(ground));
   const [extension, mediaType] = MEDIA[to];
-  return { fileName: fileNameOf(ground, 'visit', extension), mediaType, base64: Buffer.from(text).toString('base64') };
+  return { fileName: fileNameOf(ground.judged, 'visit', extension), mediaType, base64: Buffer.from(text).toString('base64') };
 }
 
 async function exportableVisit(work: UnitOfWork, { judged }: ReportGround) {
@@ -141,14 +136,4 @@ function calendarOf({ now }: UnitOfWork, { clinic, program }: ReportGround): str
     }),
   ];
   return calendarText(clinic, entries, now);
-}
-
-/** Letters and digits of the name alone: "hathersage-2026-11-20-referrer.pdf". */
-function fileNameOf({ judged: { patient, visit } }: ReportGround, what: string, extension: string): string {
-  const name = patient.familyName
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-+|-+$/g, '');
-  return `${name || 'visit'}-${visit.assessedOn}-${what}.${extension}`;
 }

@@ -88,7 +88,7 @@ export async function screensForJudging(
   const row = await work.one(Visit, visitId, 'visit');
   const earlier = await lastTimes(work, visitId);
   const tries = await triesOf(work, [visitId, ...earlier.map(({ id }) => id)]);
-  const screens = screensFor(SCREENS, settingsOn(await settingsOf(work), row.assessedOn));
+  const screens = await screensOn(work, row.assessedOn);
   return {
     screens,
     done: screensDoneOf(tries.get(visitId) ?? [], row.assessedOn),
@@ -113,6 +113,10 @@ export async function screenDays(work: UnitOfWork, visits: readonly Pick<Visit, 
     return [{ visit, on: assessedOn, done: screensDoneOf(own, assessedOn), screens }];
   });
 }
+
+/** The screens as the clinic had them on a day. */
+export const screensOn = async (work: UnitOfWork, day: string): Promise<Screen[]> =>
+  screensFor(SCREENS, settingsOn(await settingsOf(work), day));
 
 /** @returns the visit it belongs to */
 export async function holdScreenTry(work: UnitOfWork, visitId: string, entered: NewScreenTry): Promise<string> {
@@ -172,7 +176,7 @@ export async function correctScreenTry(work: UnitOfWork, tryId: string, { id, tr
 
 /** What does not fit the screen, or may not be done, is told with its field. */
 async function mustFit(work: UnitOfWork, visit: Visit, row: ScreenTryRow): Promise<void> {
-  const screens = screensFor(SCREENS, settingsOn(await settingsOf(work), visit.assessedOn));
+  const screens = await screensOn(work, visit.assessedOn);
   const { screen, item, view, changes, side, seen, skipped } = row;
   const [wrong] = checkItem(
     screen,
