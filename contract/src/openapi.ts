@@ -2,6 +2,7 @@ import * as z from 'zod';
 import * as account from './account.js';
 import * as clinic from './clinic.js';
 import { shapeOf } from './described.js';
+import * as clips from './clips.js';
 import * as episodeView from './episode-view.js';
 import * as episodes from './episodes.js';
 import * as goals from './goals.js';
@@ -9,6 +10,7 @@ import * as judgement from './judgement.js';
 import * as judgementShape from './judgement-shape.js';
 import * as norms from './norms.js';
 import * as patients from './patients.js';
+import * as practice from './practice.js';
 import * as problem from './problem.js';
 import * as progress from './progress.js';
 import * as readings from './readings.js';
@@ -25,7 +27,7 @@ type Json = Record<string, unknown>;
 type Io = 'input' | 'output';
 
 const MODULES = [
-  account, clinic, episodeView, episodes, goals, judgement, judgementShape, norms, patients, problem, progress, readings, reliability, retests, sheet,
+  account, clinic, clips, episodeView, episodes, goals, judgement, judgementShape, norms, patients, practice, problem, progress, readings, reliability, retests, sheet,
   signing, visitView, visits,
 ]; // prettier-ignore
 

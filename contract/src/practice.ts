@@ -1,7 +1,6 @@
-import { APART, EXERCISES, MARKS, ROUND, SLIPS, type Spread } from '@dial-gauge/core';
+import { APART, EXERCISES, MARKS, ROUND, SLIPS } from '@dial-gauge/core';
 import * as z from 'zod';
 import { Motion } from './catalogue-ids.js';
-import { described } from './described.js';
 import { Digit, EndFeel, Id, LimbSide, Mode } from './ids.js';
 import { StudyView } from './reliability.js';
 import { ById, none, nothing, route } from './route.js';
@@ -91,12 +90,14 @@ export const PracticeRoundView = z.object({
     }),
   ),
   /** How far all who did it lie apart; null for a round of one's own, and for whoever has not finished it. */
-  spread: described<Spread>(
-    z.looseObject({
-      tasks: z.array(z.object({ truth: z.number().nullable(), mean: z.number().nullable(), sd: z.number().nullable(), readers: z.int() })),
-      people: z.array(z.object({ who: z.string(), bias: z.number().nullable(), scatter: z.number().nullable(), read: z.int() })),
-    }),
-  ).nullable(),
+  spread: z
+    .object({
+      tasks: z
+        .array(z.object({ truth: z.number().nullable(), mean: z.number().nullable(), sd: z.number().nullable(), readers: z.int() }))
+        .readonly(),
+      people: z.array(z.object({ who: z.string(), bias: z.number().nullable(), scatter: z.number().nullable(), read: z.int() })).readonly(),
+    })
+    .nullable(),
   /** How many have finished it, oneself among them. */
   finished: z.int(),
 });
