@@ -88,7 +88,7 @@ export const OwnPage = z.object({
   better: z.array(z.string()),
   less: z.array(z.string()),
   /** What was seen in clips that they sent, the latest first. */
-  clips: z.array(described<Report>(ReportShape)),
+  clips: z.array(described<Report>(ReportShape)).default([]),
   /** How many numbers are about the same. */
   same: z.int(),
   logged: z.array(LoggedDayView.omit({ receivedAt: true })),

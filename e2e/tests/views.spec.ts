@@ -1,8 +1,9 @@
-import type { Page } from '@playwright/test';
 import { axe, expect, signIn, test, turn } from '../fixtures';
-import type { Stack } from '../../bin/lib/stack.mjs';
+import { LIVE_VIEWS } from '../views/live';
+import { openVisit, type Views } from '../views/open';
+import { PRACTICE_VIEWS } from '../views/practice';
 
-const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
+const VIEWS: Views = {
   'sign-in': async (page, stack) => {
     await page.goto(stack.url);
     await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
@@ -20,74 +21,6 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await page.locator('.entry input').focus();
     await page.keyboard.press('g');
     await expect(page.getByRole('dialog').getByRole('radio').first()).toBeVisible();
-  },
-  'the instruments over the dial': async (page, stack) => {
-    await openVisit(page, stack, 'Measure', '.entry input');
-    await page.locator('.entry input').focus();
-    await page.keyboard.press('d');
-    await page.getByRole('button', { name: 'A phone, by a code' }).click();
-    await expect(page.getByRole('dialog').locator('.digits')).toBeVisible();
-  },
-  'simulated instruments': async (page, stack) => {
-    await openVisit(page, stack, 'Measure', '.entry input');
-    await page.goto(page.url().replace('/measure', '/instruments'));
-    await page.getByRole('button', { name: /Two inclinometers/ }).click();
-    await expect(page.locator('.device')).toHaveCount(2);
-    await expect(page.getByText('Connecting …')).toHaveCount(0);
-    await page.locator('summary').first().click();
-  },
-  'measured by an instrument': async (page, stack) => {
-    await openVisit(page, stack, 'Measure', '.entry input');
-    await page.locator('.entry input').focus();
-    await page.keyboard.press('d');
-    await page.getByRole('button', { name: 'Read what is connected' }).click();
-    await page.getByRole('button', { name: 'Back to the dial' }).click();
-    await expect(page.getByText('No instrument is connected yet.')).toBeVisible();
-  },
-  'a phone at its door': async (page, stack) => {
-    await page.goto(`${stack.url}/phone`);
-    await page.getByLabel('Code').fill('12');
-    await page.getByRole('button', { name: 'Pair this phone' }).click();
-    await expect(page.getByRole('alert')).toContainText('six digits');
-  },
-  'a picture': async (page, stack) => {
-    await openVisit(page, stack, 'Measure', '.entry input');
-    await page.goto(page.url().replace('/measure', '/picture'));
-    await page.getByRole('button', { name: 'a drawn still' }).click();
-    const stage = page.locator('dg-picture-stage svg');
-    await expect(stage).toBeVisible();
-    const marks = page.locator('dg-picture-stage .mark');
-    for (const at of [0.5, 0.4, 0.3, 0.6]) {
-      const box = (await stage.boundingBox())!;
-      if ((await marks.count()) < 4) await stage.click({ position: { x: box.width * at, y: box.height * (1 - at) } });
-    }
-    await expect(page.getByText('All placed.')).toBeVisible();
-  },
-  practice: async (page, stack) => {
-    await signIn(page, stack);
-    await page.goto(`${stack.url}/practice`);
-    await expect(page.getByText('Do we read alike?')).toBeVisible();
-  },
-  'a reading to practise': async (page, stack) => {
-    await openRound(page, stack, 'Read the goniometer');
-    await page.getByLabel('It reads').fill('12');
-    await page.getByLabel('It reads').press('Enter');
-    await expect(page.getByRole('button', { name: 'Next task' })).toBeVisible();
-  },
-  'a placement to practise': async (page, stack) => {
-    await openRound(page, stack, 'Place the goniometer');
-    for (const part of ['axis', 'still arm', 'moving arm']) await page.getByRole('button', { name: `Lay the ${part}` }).click();
-    await expect(page.getByText('All laid.')).toBeVisible();
-  },
-  'a side to practise': (page, stack) => openRound(page, stack, 'Their left, their right'),
-  'an inclinometer to practise': (page, stack) => openRound(page, stack, 'Hold it in plane'),
-  'an end to practise': (page, stack) => openRound(page, stack, 'End feel and substitution'),
-  'three examiners to practise': (page, stack) => openRound(page, stack, 'Three examiners'),
-  'a round of the class': async (page, stack) => {
-    await signIn(page, stack);
-    await page.goto(`${stack.url}/practice`);
-    await page.getByRole('link', { name: 'Do we read alike?' }).click();
-    await expect(page.getByText('How the class lies apart')).toBeVisible();
   },
   screen: (page, stack) => openVisit(page, stack, 'Screen', 'dg-scene svg', /Ottoline Reeve/, 1),
   'a circle': async (page, stack) => {
@@ -266,21 +199,9 @@ const VIEWS: Record<string, (page: Page, stack: Stack) => Promise<void>> = {
     await page.keyboard.press('Enter');
     await expect(page.locator('dg-study-entry').getByRole('alert')).toBeVisible();
   },
+  ...LIVE_VIEWS,
+  ...PRACTICE_VIEWS,
 };
-
-async function openRound(page: Page, stack: Stack, name: string): Promise<void> {
-  await signIn(page, stack);
-  await page.goto(`${stack.url}/practice`);
-  await page.getByRole('button', { name: `Ten of these: ${name}` }).click();
-  await expect(page.getByText('1 of 10')).toBeVisible();
-}
-
-async function openVisit(page: Page, stack: Stack, step: string, shown: string, whose = /Odalys Brandt/, visit = 2): Promise<void> {
-  await signIn(page, stack);
-  await page.getByRole('link', { name: whose }).click();
-  await page.getByRole('link', { name: `${step}, visit ${visit}` }).click();
-  await expect(page.locator(shown).first()).toBeVisible();
-}
 
 /** Desk, tablet, telephone. */
 const SIZES = [

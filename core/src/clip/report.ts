@@ -82,7 +82,7 @@ function told(mark: ClipMark, stills: ReadonlyMap<string, ClipStill>, screens: r
     say('{label}: about {degrees}°, give or take {error}°.', {
       label: upper(say(label)),
       degrees: formatWhole(degrees),
-      error: formatWhole(Math.ceil(error)),
+      error: formatWhole(Math.max(1, Math.ceil(error))),
     }),
   );
   const at = say('At {moment} of your clip.', { moment: momentWords(mark.t) });

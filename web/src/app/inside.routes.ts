@@ -51,6 +51,11 @@ export const INSIDE: Routes = [
         loadComponent: () => import('./instruments/simulated').then((m) => m.SimulatedPage),
       },
       { path: 'visits/:id/picture', title: 'Picture', loadComponent: () => import('./picture/picture').then((m) => m.PicturePage) },
+      {
+        path: 'visits/:id/clip/:clip',
+        title: 'Page for the sender',
+        loadComponent: () => import('./picture/clip-page').then((m) => m.ClipPagePage),
+      },
       { path: 'visits/:id/judge', title: 'Judge', loadComponent: () => import('./judge/judge').then((m) => m.JudgePage) },
       { path: 'visits/:id/retest', title: 'Retest', loadComponent: () => import('./retest/retest').then((m) => m.RetestPage) },
       { path: 'visits/:id/decide', title: 'Decide', loadComponent: () => import('./decide/decide').then((m) => m.DecidePage) },

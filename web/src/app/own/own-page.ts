@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import type { DayLog } from '@dial-gauge/contract';
 import { dayWords } from '@dial-gauge/core';
+import { PageBlocks } from '../ui/page-blocks';
 import { PoseFigure } from '../ui/pose-figure';
 import { OwnStore } from './own-store';
 
@@ -28,7 +29,7 @@ const QUESTIONS: readonly { readonly field: 'easy' | 'swelling' | 'worse'; reado
 /** The person's own page: today's drills to tick, three questions, and what is better. Made for a thumb. */
 @Component({
   selector: 'dg-own-page',
-  imports: [PoseFigure],
+  imports: [PageBlocks, PoseFigure],
   templateUrl: './own-page.html',
   styleUrl: './own-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

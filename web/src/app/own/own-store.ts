@@ -146,10 +146,16 @@ export class OwnStore implements OnDestroy {
   private keep(kept: Kept): void {
     this.kept.set(kept);
     try {
-      localStorage.setItem(PREFIX + this.token, JSON.stringify(kept));
+      localStorage.setItem(PREFIX + this.token, JSON.stringify({ ...kept, page: kept.page && withoutPictures(kept.page) }));
       this.lasts.set(true);
     } catch {
       this.lasts.set(false);
     }
   }
 }
+
+/** Photographs are not kept on the device: they are many times what a browser keeps, and come again with the page. */
+const withoutPictures = (page: OwnPage): OwnPage => ({
+  ...page,
+  clips: page.clips.map((clip) => ({ ...clip, blocks: clip.blocks.filter(({ kind }) => kind !== 'picture') })),
+});

@@ -181,4 +181,64 @@ describe('angles out of a picture', () => {
     ]);
     expect(knee!.peak).toEqual(jasmine.objectContaining({ t: 1 }));
   });
+
+  it('measures lengths once a known one is placed, and hands a value with its error to an item of a screen', async () => {
+    await opened();
+    place(SQUAT);
+    expect(text()).not.toContain('knee in front of the ankle');
+    const length = [...page().querySelectorAll('label')]
+      .find((one) => one.textContent!.includes('A known length'))!
+      .querySelector('input')!;
+    length.value = '2000';
+    length.dispatchEvent(new Event('change'));
+    await settle();
+    expect(text()).toContain('allowed: 0.1 to 1000');
+    length.value = '20';
+    length.dispatchEvent(new Event('change'));
+    button('Place its ends').click();
+    await settle();
+    expect(text()).toContain('one end of the known length');
+    place({ 'scale-from': [50, 280], 'scale-to': [150, 280] });
+    place({ knee: [260, 150] });
+    await settle();
+    // By hand: 100 pixels are 20 cm, and the knee stands 60 of them in front of the ankle.
+    expect(text()).toContain('12.0 cm');
+    const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    const choose = (label: string, words: string) => {
+      const list = select(label);
+      list.value = [...list.options].find((option) => option.textContent!.includes(words))!.value;
+      list.dispatchEvent(new Event('change'));
+    };
+    choose('As which item of a screen', 'Rock back on hands and knees');
+    await settle();
+    button('On to the screen').click();
+    await settle();
+    expect(text()).toContain('Choose which value it is.');
+    choose('Which value goes to it', 'knee in front of the ankle');
+    button('On to the screen').click();
+    await settle();
+    expect(text()).toContain('That item is told in degrees');
+    choose('Which value goes to it', 'knee bend');
+    button('On to the screen').click();
+    expect(navigate.calls.mostRecent().args[1]!.queryParams).toEqual({ screen: 'squatCheck', item: 'rockBack', side: 'midline' });
+    const kept = Object.entries(localStorage).find(([key]) => key.includes(`screen.${SOME_ID}.squatCheck/rockBack//.midline`))!;
+    const { picture, value } = (JSON.parse(kept[1] as string) as { value: { picture: { words: string; error: number }; value: string } })
+      .value;
+    expect(picture.words).toBe('squat.png');
+    expect(picture.error).toBeGreaterThan(0);
+    expect(Number(value)).toBeGreaterThan(60);
+  });
+
+  it('draws the lines on a still that is attached', async () => {
+    await opened();
+    place(SQUAT);
+    const shown = (fixture.componentInstance as unknown as { snap: () => string | null }).snap();
+    const image = await createImageBitmap(new Blob([Uint8Array.from(atob(shown!), (letter) => letter.charCodeAt(0))]));
+    const canvas = Object.assign(document.createElement('canvas'), { width: image.width, height: image.height });
+    const context = canvas.getContext('2d')!;
+    context.drawImage(image, 0, 0);
+    // In the middle of the thigh; the still itself is empty.
+    const [red, green, blue] = context.getImageData(150, 150, 1, 1).data;
+    expect([red! < 90, green! > red!, blue! > red!]).toEqual([true, true, true]);
+  });
 });

@@ -13,7 +13,7 @@ import {
 } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import {
   finestStep,
   formatFixed,
@@ -23,19 +23,25 @@ import {
   PICTURE_SETS,
   protocolOfId,
   OFF_SQUARE,
+  type PictureLengthValue,
   type PictureValue,
   type PlanStep,
 } from '@dial-gauge/core';
 import { fullName } from '../caseload/words';
 import { Drafts } from '../data/drafts';
+import { VisitCommands } from '../data/visit-commands';
 import { VisitStore } from '../data/visit-store';
 import { keyOfStep, stepsOf } from '../measure/course';
 import { pictured } from '../measure/sources/pictured';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
+import { LookOver } from './look-over';
 import { Marking, type Moment } from './marking';
 import { OverTimeChart, type OverTime } from './over-time';
+import { Review } from './review';
+import { snapshot } from './snapshot';
 import { PictureStage, type Shown } from './stage';
+import { ToScreen } from './to-screen-form';
 
 /** Largest file that is opened, in bytes, and most pixels of a side. */
 const LARGEST = 400_000_000;
@@ -52,8 +58,8 @@ interface Kept {
 /** Angles out of a still or a clip. The file stays in this browser: nothing of it is sent. */
 @Component({
   selector: 'dg-picture',
-  imports: [Frame, MatButtonModule, OverTimeChart, Pending, PictureStage],
-  providers: [Marking],
+  imports: [Frame, LookOver, MatButtonModule, OverTimeChart, Pending, PictureStage, RouterLink, ToScreen],
+  providers: [Marking, Review, VisitCommands],
   templateUrl: './picture.html',
   styleUrl: './picture.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -63,7 +69,11 @@ export class PicturePage {
   private readonly drafts = inject(Drafts);
   private readonly router = inject(Router);
   protected readonly marking = inject(Marking);
+  private readonly review = inject(Review);
   readonly id = input.required<string>();
+
+  /** `over`: the clip is looked over for whoever sent it. */
+  readonly look = input<string>();
 
   protected readonly visit = rxResource({ params: () => this.id(), stream: ({ params }) => this.visits.visit(params) });
   protected readonly sets = PICTURE_SETS;
@@ -102,7 +112,10 @@ export class PicturePage {
   constructor() {
     effect(() => {
       const id = this.id();
-      untracked(() => this.marking.open(id));
+      untracked(() => {
+        this.marking.open(id);
+        this.review.open(id);
+      });
     });
     effect(() => {
       const [still, canvas] = [this.still(), this.canvas()?.nativeElement];
@@ -143,7 +156,7 @@ export class PicturePage {
         return this.problem.set(`${file.name} is ${still.width} × ${still.height}; allowed: up to ${MOST_PIXELS} a side.`);
       this.still.set(still);
       this.marking.at.set(0);
-      this.marking.take(file.name);
+      this.take(file.name);
       this.show(still, still.width, still.height);
     } catch {
       this.problem.set(`${file.name} is no picture or clip that this browser opens; allowed: JPEG, PNG, WebP, MP4, WebM.`);
@@ -151,9 +164,20 @@ export class PicturePage {
   }
 
   private openClip(file: File): void {
-    this.marking.take(file.name);
+    this.take(file.name);
     this.clip.set(URL.createObjectURL(file));
   }
+
+  private take(file: string): void {
+    this.marking.take(file);
+    this.review.take(file);
+  }
+
+  /** What is shown, with the lines that are drawn on it; null where nothing is open. */
+  protected readonly snap = (): string | null => {
+    const [shown, from] = [this.shown(), this.video()?.nativeElement ?? this.still()];
+    return shown && from ? snapshot(from, shown, this.marking.lines()) : null;
+  };
 
   protected clipReady(): void {
     const video = this.video()!.nativeElement;
@@ -252,6 +276,21 @@ export class PicturePage {
       `± ${formatFixed(byView, 1)}° by the view`,
       byPlacing === null ? 'placed once' : `spread ${formatFixed(byPlacing, 1)}° of ${placings} placings`,
     ].join(', ');
+
+  protected readonly lengthError = ({ byView, byPlacing, placings }: PictureLengthValue): string =>
+    [
+      `± ${formatFixed(byView, 1)} cm by the view`,
+      byPlacing === null ? 'placed once' : `spread ${formatFixed(byPlacing, 1)} cm of ${placings} placings`,
+    ].join(', ');
+  protected readonly tenth = (value: number): string => formatFixed(value, 1);
+
+  protected setScale(event: Event): void {
+    const { value } = event.target as HTMLInputElement;
+    const cm = value.trim() === '' ? null : Number(value);
+    if (cm !== null && !(cm >= 0.1 && cm <= 1000)) return this.problem.set(`${value} cm is no length that is known; allowed: 0.1 to 1000.`);
+    this.problem.set('');
+    this.marking.setScale(cm);
+  }
 
   protected readonly whole = (value: number): string => formatNumber(Math.round(value / finestStep('picture')) * finestStep('picture'));
   protected readonly seconds = (t: number): string => `${formatFixed(t, 2)} s`;

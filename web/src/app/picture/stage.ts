@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
-import type { PictureAngle, Point } from '@dial-gauge/core';
+import type { Point } from '@dial-gauge/core';
 import { Marking } from './marking';
 
 /** What lies under the marks: its size, and how to draw a part of it larger. */
@@ -22,13 +22,19 @@ const IN_LENS = 50;
       <ng-content />
       @if (shown(); as picture) {
         <svg [attr.viewBox]="'0 0 ' + picture.width + ' ' + picture.height" (pointerdown)="put($event)">
-          @for (line of lines(); track $index) {
+          @for (line of marking.lines(); track $index) {
             <line [attr.x1]="line.from[0]" [attr.y1]="line.from[1]" [attr.x2]="line.to[0]" [attr.y2]="line.to[1]" class="under" />
             <line [attr.x1]="line.from[0]" [attr.y1]="line.from[1]" [attr.x2]="line.to[0]" [attr.y2]="line.to[1]" class="line" />
           }
-          @for (mark of marks(); track mark.id) {
+          @if (marking.scale().from; as from) {
+            @if (marking.scale().to; as to) {
+              <line [attr.x1]="from[0]" [attr.y1]="from[1]" [attr.x2]="to[0]" [attr.y2]="to[1]" class="known" />
+            }
+          }
+          @for (mark of marking.marks(); track mark.id) {
             <g
               class="mark"
+              [class.scale]="mark.id.startsWith('scale-')"
               tabindex="0"
               role="button"
               [attr.aria-label]="
@@ -65,24 +71,6 @@ export class PictureStage {
   /** Marks are as large on the screen whatever the size of the picture. */
   protected readonly unit = computed(() => Math.max(this.shown()?.width ?? 0, this.shown()?.height ?? 0) / 900);
 
-  protected readonly marks = computed(() =>
-    this.marking.set().landmarks.flatMap(({ id, label }) => {
-      const at = this.marking.placing()[id];
-      return at ? { id, label, at } : [];
-    }),
-  );
-
-  /** What the angles are taken between. */
-  protected readonly lines = computed(() => {
-    const placing = this.marking.placing();
-    const pairs = this.marking.set().angles.flatMap(pairsOf);
-    const distinct = new Map(pairs.map(([a, b]) => [[a, b].sort().join(), [a, b] as const]));
-    return [...distinct.values()].flatMap(([a, b]) => {
-      const [from, to] = [placing[a], placing[b]];
-      return from && to ? { from, to } : [];
-    });
-  });
-
   /** A touch of the picture places the landmark that is next. */
   protected put(event: PointerEvent): void {
     const next = this.marking.next();
@@ -103,7 +91,7 @@ export class PictureStage {
 
   protected nudge(event: KeyboardEvent, id: string): void {
     const way = NUDGE[event.key as keyof typeof NUDGE] as readonly [number, number] | undefined;
-    const at = this.marking.placing()[id];
+    const at = this.marking.marks().find((mark) => mark.id === id)?.at;
     if (!way || !at) return;
     event.preventDefault();
     const far = (event.shiftKey ? 10 : 1) * this.unit();
@@ -146,10 +134,4 @@ export class PictureStage {
     }
     context.stroke();
   }
-}
-
-function pairsOf({ kind, of }: PictureAngle): readonly (readonly [string, string])[] {
-  const [a, b, c, d] = of as readonly [string, string, string?, string?];
-  if (kind === 'between') return [[a, b] as const, [c!, d!] as const];
-  return c ? [[a, b] as const, [b, c] as const] : [[a, b] as const];
 }

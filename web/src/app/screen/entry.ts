@@ -14,6 +14,8 @@ export interface Entry {
   readonly answer: string | null;
   readonly shin: string;
   readonly trunk: string;
+  /** Read off a picture, and not changed since. */
+  readonly picture?: ItemTry['picture'];
 }
 
 export const NOTHING: Entry = {
@@ -74,6 +76,7 @@ export function tryOf({ item, view }: Pick<ScreenStep, 'item' | 'view'>, entry: 
     ...(sector === undefined ? {} : { sector }),
     ...(felt === undefined ? {} : { felt }),
     ...(answer === null ? {} : { answer }),
+    ...(entry.picture ? { picture: entry.picture } : {}),
   };
 }
 
@@ -89,6 +92,7 @@ export const entryOf = (one: ItemTry): Entry => ({
   answer: one.answer ?? null,
   shin: one.lines ? String(one.lines.shin) : '',
   trunk: one.lines ? String(one.lines.trunk) : '',
+  ...(one.picture ? { picture: one.picture } : {}),
 });
 
 const FIELDS: Readonly<Record<string, string>> = {

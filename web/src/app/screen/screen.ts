@@ -36,6 +36,7 @@ import {
   type Hour,
   type Modification,
   type NextTest,
+  type ItemTry,
   type Side,
   type View,
 } from '@dial-gauge/core';
@@ -73,6 +74,7 @@ export class ScreenPage {
   readonly item = input<string>();
   readonly view = input<string>();
   readonly with = input<string>();
+  readonly side = input<string>();
   protected readonly loaded = rxResource({
     params: () => this.id(),
     stream: ({ params }) => this.api.call(SCREENINGS.screens, { id: params }),
@@ -203,13 +205,20 @@ export class ScreenPage {
   private openAt(): void {
     const [screen, item] = [this.screen(), this.item()];
     if (!screen || !item) return;
-    this.screening.goToWay(screen, item, (this.view() ?? null) as View | null, (this.with()?.split('+') ?? []) as Modification[]);
+    this.screening.goToWay(
+      screen,
+      item,
+      (this.view() ?? null) as View | null,
+      (this.with()?.split('+') ?? []) as Modification[],
+      (this.side() || undefined) as Side | undefined,
+    );
   }
 
   protected tryWords(kept: ScreenTryView): { readonly quality: string; readonly why: string } {
     const grade = this.screening.gradeOfTry(kept);
     const reasons = grade.reasons.filter(({ kind }) => kind !== 'told' && kind !== 'not-judged').map(itemReasonWords);
-    return { quality: grade.quality, why: kept.skipped ?? reasons.join('; ') };
+    const picture = (kept.try as ItemTry | null)?.picture?.words;
+    return { quality: grade.quality, why: kept.skipped ?? [...reasons, ...(picture ? [picture] : [])].join('; ') };
   }
 
   protected keep(): void {

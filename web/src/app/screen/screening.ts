@@ -100,11 +100,8 @@ export class Screening {
   readonly allowed = computed((): Allowed => {
     const [step, view] = [this.step(), this.view()];
     if (!step || !view) return { kind: 'free' };
-    return allowedDoing(
-      { imposes: step.item.imposes, side: this.side(), mode: step.item.mode },
-      view.episode.precautions,
-      view.visit.assessedOn,
-    );
+    const doing = { imposes: step.item.imposes, side: this.side(), mode: step.item.mode };
+    return allowedDoing(doing, view.episode.precautions, view.visit.assessedOn);
   });
   readonly forbidden = computed(() => {
     const allowed = this.allowed();
@@ -182,7 +179,7 @@ export class Screening {
   }
 
   /** The same item with something changed about it, or from another view. */
-  goToWay(screen: string, item: string, view: View | null, changes: readonly Modification[]): void {
+  goToWay(screen: string, item: string, view: View | null, changes: readonly Modification[], side?: Side): void {
     const key = stepKey(screen, item, view, changes);
     if (!this.steps().some((step) => step.key === key) && !this.locked())
       this.send(
@@ -191,7 +188,7 @@ export class Screening {
         }),
       );
     const step = this.steps().find((s) => s.key === key);
-    if (step) this.goTo(step);
+    if (step) this.goTo(step, side);
   }
 
   change(change: Modification): void {
@@ -208,7 +205,9 @@ export class Screening {
 
   set(change: Partial<Entry>): void {
     this.problem.set('');
-    this.entry.update((entry) => ({ ...entry, ...change }));
+    // Another amount than the picture's is none of the picture's.
+    const typed = ['value', 'shin', 'trunk'].some((field) => field in change) ? { picture: undefined } : {};
+    this.entry.update((entry) => ({ ...entry, ...typed, ...change }));
   }
 
   toggleFault(fault: FaultId): void {
