@@ -55,7 +55,7 @@ export const ToDevice = z.discriminatedUnion('k', [
 ]);
 export type ToDevice = z.infer<typeof ToDevice>;
 
-export const DeviceKind = z.enum(['device', 'phone']);
+export const DeviceKind = z.enum(['device', 'phone', 'simulated']);
 export type DeviceKind = z.infer<typeof DeviceKind>;
 
 /** What a screen hears: which instruments there are, and what each of them says. */

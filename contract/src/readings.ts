@@ -86,6 +86,8 @@ export const NewReading = z
     heldAt: z.iso.datetime(),
     /** Where a precaution was passed: the limit, and why. */
     pastLimit: PastLimit.optional(),
+    /** Read off simulated instruments. A visit that holds such readings is a rehearsal and is not signed. */
+    simulated: z.boolean().optional(),
   })
   .superRefine((reading, context) => {
     const wrong = checkWay(reading);
@@ -108,6 +110,8 @@ export const TrialView = z.object({
   heldAt: z.iso.datetime(),
   examiner: z.string(),
   pastLimit: z.object({ limit: z.number().nullable(), why: z.string() }).nullable(),
+  /** Made-up numbers of simulated instruments. */
+  simulated: z.boolean(),
   /** By how many seconds the clock of the device was off, where `heldAt` was put right by it. */
   clockOff: z.int().nullable(),
   /** What it said before it was corrected, oldest first: who corrected it, when and why. */

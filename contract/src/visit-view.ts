@@ -6,6 +6,8 @@ export const VisitView = z.object({
   assessedOn: AnyDay,
   examiner: z.string(),
   readings: z.int(),
+  /** How many of them are made-up numbers of simulated instruments: with any, the visit is a rehearsal. */
+  simulated: z.int(),
   number: z.int(),
   /** Signed, and not being amended: nothing of it may be changed. */
   signed: z.boolean(),

@@ -129,6 +129,8 @@ export interface StoredReading {
   readonly sense?: Sense | null;
   /** As typed, where it was converted: "47 lb", "1 fist 2 fingers". */
   readonly entered?: string;
+  /** Read off simulated instruments: made-up numbers, to rehearse with. */
+  readonly simulated?: boolean;
 }
 
 /** A stored reading as the trial it was: a pair of sites, an angle, or a length, force or time. */

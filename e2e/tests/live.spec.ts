@@ -84,6 +84,11 @@ test('two simulated inclinometers measure lumbar flexion: zeroed, moved, held; o
     await page.reload();
     await allSaved(page, 3);
   });
+
+  await test.step('what a simulated instrument gave is a rehearsal, and is told to be one', async () => {
+    await page.getByRole('link', { name: 'Judge' }).click();
+    await expect(page.getByText('A rehearsal: 2 of the readings are made-up numbers')).toBeVisible();
+  });
 });
 
 test('a phone is paired once, tilts, holds by touch, through a killed server too; it never hears whose limb it is', async ({

@@ -22,6 +22,14 @@ const read = (sites: readonly LiveSite[], choice: Partial<LiveChoice> = {}, of =
 };
 
 describe('a reading from connected instruments', () => {
+  it('stays marked where one of the instruments is simulated, and nowhere else', () => {
+    expect(read([site({}, { kind: 'simulated' })])).toEqual({ start: 0, end: 47, simulated: true });
+    expect(read([site({ held: 104 }), site({ held: 49 }, { kind: 'simulated' })], {}, LUMBAR)).toEqual(
+      jasmine.objectContaining({ simulated: true }),
+    );
+    for (const kind of ['device', 'phone'] as const) expect(read([site({}, { kind })])).toEqual({ start: 0, end: 47 });
+  });
+
   it('is what a hold would take, the way it went or was told to go, in whole degrees; or the furthest', () => {
     expect(read([site()])).toEqual({ start: 0, end: 47 });
     expect(read([site({ held: -47.4, way: -1 })])).toEqual({ start: 0, end: 47 });

@@ -11,7 +11,7 @@ import { checkReading, type ReadAtDial } from './read.js';
 /** An instrument that is connected, and what it shows. */
 export interface LiveSite {
   readonly name: string;
-  readonly kind: 'device' | 'phone';
+  readonly kind: 'device' | 'phone' | 'simulated';
   /** null before it said anything. */
   readonly shows: Shown | null;
   /** It has not been heard for too long. */
@@ -83,6 +83,8 @@ export function readLive(protocol: Protocol, sites: readonly LiveSite[], choice:
     ...(lower === undefined ? {} : { lower: { zero: 0, end: lower } }),
     // From where a warning stands it stays with the reading.
     ...(planeVerdict(out) === 'good' ? {} : { entered: `${Math.round(out)}° out of plane` }),
+    // Numbers of a joint that is not there stay marked as such wherever they go.
+    ...(used.some(({ kind }) => kind === 'simulated') ? { simulated: true } : {}),
   };
   const wrong = checkReading(protocol, { instrument }, reading);
   return wrong ? refuse(wrong) : { ok: true, reading, side: null, other: null };

@@ -60,7 +60,7 @@ async function heldLately({ manager, clinicId }: UnitOfWork): Promise<HeldAt[]> 
       'm.mode AS mode',
       't.heldAt AS heldAt',
     ])
-    .where('t.clinicId = :clinicId AND t.corrects IS NULL', { clinicId })
+    .where('t.clinicId = :clinicId AND t.corrects IS NULL AND t.simulated = 0', { clinicId })
     .orderBy('t.heldAt', 'DESC')
     .limit(TIMED)
     .getRawMany<Omit<HeldAt, 'at' | 'protocol'> & { motion: MotionId; variant: string; heldAt: Date }>();

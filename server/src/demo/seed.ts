@@ -126,6 +126,7 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
           scale: null,
           sense: null,
           entered: '',
+          simulated: false,
           clockOff: null,
           pastLimit: null,
           pastWhy: '',

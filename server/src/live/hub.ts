@@ -207,7 +207,7 @@ export class LiveHub {
     connection.ends.push(() => running.stop());
     for (const device of running.devices) {
       const { id, name } = device;
-      await this.instrument(connection, visit, { id, kind: 'device', name }, (said) => running.told(device, said));
+      await this.instrument(connection, visit, { id, kind: 'simulated', name }, (said) => running.told(device, said));
     }
     running.tellState();
     return (text) => {

@@ -162,7 +162,7 @@ describe('live instruments', () => {
       const bench = await line({ as: 'bench', visit: visitId });
       const face = await line({ as: 'simulation', visit: visitId, setup: SETUP });
       const { device, kind } = await bench.until(({ k }) => k === 'here');
-      expect(kind).toBe('device');
+      expect(kind).toBe('simulated');
       await bench.until((said) => shows(said) !== undefined);
       bench.say(tell(device, { k: 'asks', for: 'the left knee', place: 'left', words: 'left knee flexion', way: null }));
       bench.say(tell(device, { k: 'zero', at: 'start' }));

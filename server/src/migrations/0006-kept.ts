@@ -27,14 +27,15 @@ const toOneLog = OLD_LOGS.flatMap(({ table, subject, subjectId, at }): Step[] =>
   `DROP TABLE IF EXISTS ${table}`,
 ]);
 
-const FACTS_OF_A_TRIAL = [
+export const FACTS_OF_A_TRIAL = [
   'id', 'clinic_id', 'measurement_id', 'instrument', 'start_angle', 'end_angle', 'lower_zero', 'lower_end', 'scale', 'sense', 'entered',
   'past_limit', 'past_why', 'corrects', 'examiner_id', 'held_at', 'clock_off', 'saved_at',
 ]; // prettier-ignore
-const trialChanged = [
-  ...FACTS_OF_A_TRIAL.map((column) => `NOT (OLD.${column} <=> NEW.${column})`),
-  '(OLD.withdrawn_at IS NOT NULL AND NOT (OLD.withdrawn_at <=> NEW.withdrawn_at AND OLD.withdrawn_by <=> NEW.withdrawn_by AND OLD.withdrawn_why = NEW.withdrawn_why))',
-].join(' OR ');
+export const trialChanged = (facts: readonly string[]): string =>
+  [
+    ...facts.map((column) => `NOT (OLD.${column} <=> NEW.${column})`),
+    '(OLD.withdrawn_at IS NOT NULL AND NOT (OLD.withdrawn_at <=> NEW.withdrawn_at AND OLD.withdrawn_by <=> NEW.withdrawn_by AND OLD.withdrawn_why = NEW.withdrawn_why))',
+  ].join(' OR ');
 
 const FACTS = ['signature', 'change_log', 'retest_round', 'retest_reading', 'study_reading', 'goal'];
 const guards = [
@@ -42,7 +43,7 @@ const guards = [
     refuse(`${table}_stays`, table, 'UPDATE', `${table}: what was written stays as it is`),
     refuse(`${table}_kept`, table, 'DELETE', `${table}: what was written is kept`),
   ]),
-  refuse('trial_stays', 'trial', 'UPDATE', 'trial: a reading stays as it was entered', trialChanged),
+  refuse('trial_stays', 'trial', 'UPDATE', 'trial: a reading stays as it was entered', trialChanged(FACTS_OF_A_TRIAL)),
   refuse('trial_kept', 'trial', 'DELETE', 'trial: a reading is withdrawn, never deleted'),
 ];
 

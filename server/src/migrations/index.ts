@@ -13,6 +13,7 @@ import { Drills1700000000013 } from './0013-drills.js';
 import { Pairings1700000000014 } from './0014-pairings.js';
 import { Practice1700000000015 } from './0015-practice.js';
 import { Clips1700000000016 } from './0016-clips.js';
+import { Simulated1700000000017 } from './0017-simulated.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -33,4 +34,5 @@ export const MIGRATIONS = [
   Pairings1700000000014,
   Practice1700000000015,
   Clips1700000000016,
+  Simulated1700000000017,
 ];

@@ -45,6 +45,8 @@ export class TrialRow {
   @Column({ type: 'tinyint', nullable: true }) sense!: 1 | -1 | null;
   /** As it was entered, where it was converted. */
   @Column({ ...text(80), default: '' }) entered!: string;
+  /** Read off simulated instruments. */
+  @Column({ type: 'boolean', default: false }) simulated!: boolean;
   /** A limit that was passed, and why; null with a reason: it was not to be measured at all. */
   @Column({ ...angle, name: 'past_limit', nullable: true }) pastLimit!: number | null;
   @Column({ ...text(300), name: 'past_why', default: '' }) pastWhy!: string;

@@ -35,7 +35,7 @@ const NOTE_WORDS: Readonly<Record<Note, string>> = {
 };
 
 /** What a repeated request has to say alike to be the same reading. */
-const FIGURES = ['instrument', 'startAngle', 'endAngle', 'lowerZero', 'lowerEnd', 'scale', 'sense'] as const;
+const FIGURES = ['instrument', 'startAngle', 'endAngle', 'lowerZero', 'lowerEnd', 'scale', 'sense', 'simulated'] as const;
 
 const FRESH_MEASUREMENT = `INSERT INTO measurement
   (id, clinic_id, visit_id, motion, side, mode, position, variant, digit, protocol, pain_where, substitutions)
@@ -45,9 +45,9 @@ const FRESH_MEASUREMENT = `INSERT INTO measurement
       AND m.position = ? AND m.variant = ? AND m.digit = ?)`;
 
 const FRESH_TRIAL = `INSERT INTO trial
-  (id, clinic_id, measurement_id, instrument, start_angle, end_angle, lower_zero, lower_end, scale, sense, entered, past_limit, past_why,
+  (id, clinic_id, measurement_id, instrument, start_angle, end_angle, lower_zero, lower_end, scale, sense, entered, simulated, past_limit, past_why,
    examiner_id, held_at, clock_off, saved_at)
-  SELECT ?, m.clinic_id, m.id, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ? FROM visit v JOIN measurement m ON m.visit_id = v.id
+  SELECT ?, m.clinic_id, m.id, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ? FROM visit v JOIN measurement m ON m.visit_id = v.id
   WHERE v.id = ? AND v.clinic_id = ? AND ${TAKES_READING} AND ${SESSION_STANDS}
     AND m.motion = ? AND m.side = ? AND m.mode = ? AND m.position = ?
     AND m.variant = ? AND m.digit = ? LOCK IN SHARE MODE`;
@@ -67,6 +67,7 @@ export async function hold(work: UnitOfWork, visitId: string, reading: NewReadin
     id: reading.id,
     measurementId: '',
     instrument: reading.instrument,
+    simulated: reading.simulated ?? false,
     pastLimit: reading.pastLimit?.limit ?? null,
     pastWhy: reading.pastLimit?.why ?? '',
     heldAt,
@@ -129,7 +130,7 @@ async function repeatedOrRefused(work: UnitOfWork, visitId: string, trial: Trial
 
 /** The columns of FRESH_TRIAL in its order, without the measurement's. */
 const columnsOf = (t: TrialRow): unknown[] => [
-  t.id, t.instrument, t.startAngle, t.endAngle, t.lowerZero, t.lowerEnd, t.scale, t.sense, t.entered, t.pastLimit, t.pastWhy,
+  t.id, t.instrument, t.startAngle, t.endAngle, t.lowerZero, t.lowerEnd, t.scale, t.sense, t.entered, t.simulated, t.pastLimit, t.pastWhy,
   t.examinerId, t.heldAt, t.clockOff, t.savedAt,
 ]; // prettier-ignore
 
@@ -149,6 +150,8 @@ export async function correct(work: UnitOfWork, id: string, correction: Correcti
     id: correction.id,
     measurementId: old.measurementId,
     instrument,
+    // Put right, a made-up number is made up still.
+    simulated: Boolean(old.simulated),
     pastLimit: old.pastLimit,
     pastWhy: old.pastWhy,
     heldAt: old.heldAt,

@@ -37,6 +37,7 @@ export function trialView(trial: TrialRow, names: Names, byId: ReadonlyMap<strin
     heldAt: trial.heldAt.toISOString(),
     examiner: names.get(trial.examinerId) ?? '',
     clockOff: trial.clockOff,
+    simulated: Boolean(trial.simulated),
     pastLimit: trial.pastWhy === '' ? null : { limit: trial.pastLimit, why: trial.pastWhy },
     corrected,
   };

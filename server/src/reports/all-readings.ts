@@ -23,6 +23,7 @@ const COLUMNS = {
   end: 't.end_angle + 0e0',
   lowerZero: 't.lower_zero + 0e0',
   lowerEnd: 't.lower_end + 0e0',
+  simulated: 't.simulated',
   scale: 't.scale',
   sense: 't.sense',
   pain: 'm.pain',

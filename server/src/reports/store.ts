@@ -8,6 +8,7 @@ import {
   localeOf,
   makeReport,
   say,
+  sayCount,
   speaking,
   type FhirContext,
   type Report,
@@ -30,7 +31,18 @@ interface Asked {
 }
 
 const reportOf = (ground: ReportGround, { for: kind, locale }: Pick<Asked, 'for' | 'locale'>): Report =>
-  speaking(localeOf(locale), () => makeReport(kind, factsOf(ground)));
+  speaking(localeOf(locale), () => withRehearsal(makeReport(kind, factsOf(ground)), ground.judged.visit.simulated));
+
+/** A page of a rehearsal says so before anything else. */
+function withRehearsal(report: Report, simulated: number): Report {
+  if (simulated === 0) return report;
+  const text = sayCount(
+    simulated,
+    'A rehearsal: {count} reading is a made-up number. Nothing on this page is about a person.',
+    'A rehearsal: {count} readings are made-up numbers. Nothing on this page is about a person.',
+  );
+  return { ...report, blocks: [{ kind: 'paragraph', tone: 'warning', text }, ...report.blocks] };
+}
 
 export async function reportView(work: UnitOfWork, visitId: string, asked: Asked): Promise<ReportView> {
   const ground = await reportGround(work, visitId);

@@ -54,6 +54,13 @@ export async function sign(work: UnitOfWork, visitId: string, { id, summary, see
   const judgement = await judge(work, record);
   if (judgement.measurements.length === 0 && !judgement.screens?.length)
     throw refused('visit', 'holds no reading; allowed: a visit with something measured or screened', 'Nothing was signed.');
+  const { simulated } = record.visit;
+  if (simulated > 0)
+    throw refused(
+      'visit',
+      `holds ${simulated} ${simulated === 1 ? 'reading' : 'readings'} of simulated instruments; allowed: a visit of a person, with those taken back`,
+      'Nothing was signed: this is a rehearsal.',
+    );
   if (seen.revision !== revisionOf(judgement)) throw await otherThanSeen(work, visit, new Date(seen.at));
   const { patient, episode } = record;
   const signature: Signature = {

@@ -106,7 +106,7 @@ async function addVisit(
 
 /** A trial as records keep it: as it was read, in the unit of its motion. */
 function figuresOf({ motion: id }: Measurement, trial: Trial) {
-  const none = { lowerZero: null, lowerEnd: null, scale: null, sense: null, entered: '' };
+  const none = { lowerZero: null, lowerEnd: null, scale: null, sense: null, entered: '', simulated: false };
   if (isDual(trial))
     return {
       ...none,

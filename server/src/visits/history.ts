@@ -24,7 +24,7 @@ type Reading = Pick<MeasurementRow, 'visitId' | 'motion' | 'side' | 'mode' | 'po
     savedAt: number;
   };
 
-/** The readings that stand, of the visits of an episode up to a day, in no order: there are few to a measurement, and those are put in order here. Only what a judgement over time asks for: a long record has tens of thousands. */
+/** The readings of people that stand, none of a rehearsal, of the visits of an episode up to a day, in no order: there are few to a measurement, and those are put in order here. Only what a judgement over time asks for: a long record has tens of thousands. */
 const READINGS = `SELECT STRAIGHT_JOIN m.visit_id AS visitId, m.motion, m.side, m.mode, m.position, m.variant, m.digit, m.pain,
     t.measurement_id AS measurementId, t.instrument, t.start_angle AS start, t.end_angle AS end,
     t.lower_zero AS lowerZero, t.lower_end AS lowerEnd, t.scale, t.sense, u.name AS examiner,
@@ -33,7 +33,7 @@ const READINGS = `SELECT STRAIGHT_JOIN m.visit_id AS visitId, m.motion, m.side, 
     JOIN measurement m FORCE INDEX (measurement_visit_id) ON m.clinic_id = v.clinic_id AND m.visit_id = v.id
     JOIN trial t FORCE INDEX (trial_measurement_id) ON t.clinic_id = m.clinic_id AND t.measurement_id = m.id
     JOIN user u ON u.id = t.examiner_id
-  WHERE v.clinic_id = ? AND v.episode_id = ? AND v.assessed_on <= ? AND t.withdrawn_at IS NULL`;
+  WHERE v.clinic_id = ? AND v.episode_id = ? AND v.assessed_on <= ? AND t.withdrawn_at IS NULL AND t.simulated = 0`;
 
 /** A visit and those before it as the core reads them, oldest first. */
 export async function history(work: UnitOfWork, row: Visit) {
@@ -47,7 +47,9 @@ export async function history(work: UnitOfWork, row: Visit) {
   const seen = all.slice(0, 1 + all.findIndex((visit) => visit.id === row.id));
   const counts = new Map<string, number>();
   for (const { visitId } of readings) counts.set(visitId, (counts.get(visitId) ?? 0) + 1);
-  const visits = seen.map((of, index) => viewOf({ ...of, signed: of.signed === 1 }, index + 1, counts.get(of.id) ?? 0, of.examiner));
+  const visits = seen.map((of, index) =>
+    viewOf({ ...of, signed: of.signed === 1 }, index + 1, { readings: counts.get(of.id) ?? 0, simulated: 0 }, of.examiner),
+  );
   const byVisit = measurementsByVisit(readings);
   const sessions = seen.map((visit): Session => ({ assessedOn: visit.assessedOn, measurements: byVisit.get(visit.id) ?? [] }));
   return { patient, episode, normSets, ownNormSets, ownErrors, visit: visits[visits.length - 1]!, visits, sessions };

@@ -77,10 +77,17 @@ export async function visitRecord(work: UnitOfWork, id: string): Promise<VisitRe
     cautions: row.cautions && { ...row.cautions, asked: row.cautions.asked.map(cautionNow), yes: row.cautions.yes.map(cautionNow) },
     hand: clinic.handWidths ?? ASSUMED_HAND,
     measurements: byVisit.get(id) ?? [],
-    previous: before ? { assessedOn: before.assessedOn, measurements: byVisit.get(before.id) ?? [] } : null,
+    previous: before ? { assessedOn: before.assessedOn, measurements: ofPeople(byVisit.get(before.id) ?? []) } : null,
     odd: [...odd, ...plan.odd, ...oddPrecautions(setting.episode)],
   };
 }
+
+/** What was measured of a person: nothing of it was read off simulated instruments. */
+const ofPeople = (all: readonly MeasurementView[]): MeasurementView[] =>
+  all.flatMap((one) => {
+    const trials = one.trials.filter(({ simulated }) => !simulated);
+    return trials.length > 0 || one.trials.length === 0 ? [{ ...one, trials }] : [];
+  });
 
 /** Narrows to the visits of the same episode that come before one, by day and then by when they were begun. */
 function earlier(query: SelectQueryBuilder<Visit>, { clinicId, episodeId, assessedOn, startedAt, id }: Visit): SelectQueryBuilder<Visit> {
@@ -95,19 +102,27 @@ export async function oneVisitView(work: UnitOfWork, visit: Visit): Promise<Visi
     readingCounts(work, [visit.id]),
     work.nameOf(visit.examinerId),
   ]);
-  return viewOf(visit, before + 1, readings.get(visit.id) ?? 0, examiner);
+  return viewOf(visit, before + 1, readings.get(visit.id) ?? NO_READINGS, examiner);
 }
+
+/** How many readings of a visit stand, and how many of those are made-up numbers. */
+export interface Counted {
+  readonly readings: number;
+  readonly simulated: number;
+}
+const NO_READINGS: Counted = { readings: 0, simulated: 0 };
 
 export const viewOf = (
   { id, assessedOn, signed }: Pick<Visit, 'id' | 'assessedOn' | 'signed'>,
   number: number,
-  readings: number,
+  { readings, simulated }: Counted,
   examiner: string,
 ): VisitView => ({
   id,
   assessedOn,
   examiner,
   readings,
+  simulated,
   number,
   signed,
 });
@@ -117,7 +132,7 @@ function visitBefore({ manager }: UnitOfWork, visit: Visit): Promise<Visit | nul
   return earlier(manager.createQueryBuilder(Visit, 'v'), visit)
     .andWhere(
       // A scalar, so that it is looked up visit by visit from the last one back, and never gathered for all visits there are.
-      '(SELECT 1 FROM measurement m FORCE INDEX (measurement_visit_id) JOIN trial t FORCE INDEX (trial_measurement_id) ON t.measurement_id = m.id AND t.clinic_id = m.clinic_id WHERE m.clinic_id = v.clinic_id AND m.visit_id = v.id AND t.withdrawn_at IS NULL LIMIT 1) = 1',
+      '(SELECT 1 FROM measurement m FORCE INDEX (measurement_visit_id) JOIN trial t FORCE INDEX (trial_measurement_id) ON t.measurement_id = m.id AND t.clinic_id = m.clinic_id WHERE m.clinic_id = v.clinic_id AND m.visit_id = v.id AND t.withdrawn_at IS NULL AND t.simulated = 0 LIMIT 1) = 1',
     )
     .orderBy('v.assessedOn', 'DESC')
     .addOrderBy('v.startedAt', 'DESC')
@@ -127,17 +142,18 @@ function visitBefore({ manager }: UnitOfWork, visit: Visit): Promise<Visit | nul
 }
 
 /** How many readings stand, by visit. */
-async function readingCounts({ manager, clinicId }: UnitOfWork, visitIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
+async function readingCounts({ manager, clinicId }: UnitOfWork, visitIds: readonly string[]): Promise<ReadonlyMap<string, Counted>> {
   if (visitIds.length === 0) return new Map();
   const counts = await manager
     .createQueryBuilder(MeasurementRow, 'm')
     .innerJoin(TrialRow, 't', 't.measurementId = m.id AND t.clinicId = m.clinicId')
     .select('m.visitId', 'visitId')
     .addSelect('COUNT(*)', 'readings')
+    .addSelect('SUM(t.simulated)', 'simulated')
     .where('m.clinicId = :clinicId AND m.visitId IN (:...visitIds) AND t.withdrawnAt IS NULL', { clinicId, visitIds })
     .groupBy('m.visitId')
-    .getRawMany<{ visitId: string; readings: string }>();
-  return new Map(counts.map((count) => [count.visitId, Number(count.readings)]));
+    .getRawMany<{ visitId: string; readings: string; simulated: string }>();
+  return new Map(counts.map(({ visitId, readings, simulated }) => [visitId, { readings: Number(readings), simulated: Number(simulated) }]));
 }
 
 /** All visits of some episodes, oldest first and numbered. */
@@ -170,7 +186,7 @@ export async function lastVisitViews(work: UnitOfWork, numbers: ReadonlyMap<stri
       viewOf(
         { ...visit, signed: Boolean(visit.signed) },
         numbers.get(visit.id)!,
-        readings.get(visit.id) ?? 0,
+        readings.get(visit.id) ?? NO_READINGS,
         names.get(visit.examinerId) ?? '',
       ),
     ]),
@@ -186,7 +202,7 @@ async function numbered(work: UnitOfWork, oldestFirst: readonly Visit[]): Promis
   const byEpisode = new Map<string, VisitView[]>();
   for (const visit of oldestFirst) {
     const own = byEpisode.get(visit.episodeId) ?? [];
-    own.push(viewOf(visit, own.length + 1, readings.get(visit.id) ?? 0, names.get(visit.examinerId) ?? ''));
+    own.push(viewOf(visit, own.length + 1, readings.get(visit.id) ?? NO_READINGS, names.get(visit.examinerId) ?? ''));
     byEpisode.set(visit.episodeId, own);
   }
   return byEpisode;

@@ -23,7 +23,7 @@ const view = (measurements: Measurement[], before?: Measurement[]): JudgementVie
   };
   const id = crypto.randomUUID();
   return {
-    visit: { id, assessedOn: '2026-11-20', examiner: '', readings: 1, number: 2, signed: false },
+    visit: { id, assessedOn: '2026-11-20', examiner: '', readings: 1, simulated: 0, number: 2, signed: false },
     patient: { id, givenName: 'A', familyName: 'B', birthDate: '1984-05-02', sex: 'male', occupation: '' },
     episode: { ...visitRecord().episode, id, complaint: '', involvedSide: null },
     aside: [],

@@ -89,6 +89,11 @@ describe('JudgePage', () => {
     await fixture.whenStable();
   };
 
+  it('says of a rehearsal that it is one', async () => {
+    await open(judged({ visit: { ...RECORD.visit, readings: 4, simulated: 3 } }));
+    expect(text(page().querySelector('.rehearsal'))).toContain('3 of the readings are made-up numbers of simulated instruments');
+  });
+
   it('puts pain first, offers to take a suspect reading again, and draws the body', async () => {
     await open();
     const lines = [...page().querySelectorAll('dg-findings ol > li')].map((li) => text(li));

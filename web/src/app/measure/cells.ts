@@ -55,14 +55,27 @@ function cellOf({ trials, pain, painWhere, endFeel, substitutions, notDone, notD
   return { readings: trials.map(heldOf), pain, painWhere, endFeel, substitutions, notDone, notDoneWhy, note };
 }
 
-function heldOf({ id, start, end, lower, scale, sense, entered, instrument, examiner, pastLimit, corrected }: TrialView): HeldReading {
-  return { id, start, end, lower, scale, sense, entered, instrument, examiner, pastLimit, corrected, saved: true };
+function heldOf({
+  id,
+  start,
+  end,
+  lower,
+  scale,
+  sense,
+  entered,
+  simulated,
+  instrument,
+  examiner,
+  pastLimit,
+  corrected,
+}: TrialView): HeldReading {
+  return { id, start, end, lower, scale, sense, entered, simulated, instrument, examiner, pastLimit, corrected, saved: true };
 }
 
 /** How what was entered at a visit shows in its cells; until it is answered its readings are marked as waiting. */
 const SHOWS: Shows<'cells', Cells> = {
   holdReading: (cells, { body }) => {
-    const { id, instrument, start = 0, end, lower, scale, sense, entered, pastLimit } = body;
+    const { id, instrument, start = 0, end, lower, scale, sense, entered, simulated, pastLimit } = body;
     const reading: HeldReading = {
       id,
       instrument,
@@ -72,6 +85,7 @@ const SHOWS: Shows<'cells', Cells> = {
       scale,
       sense,
       entered: entered ?? '',
+      simulated: simulated ?? false,
       pastLimit: pastLimit ?? null,
       corrected: [],
       examiner: '',

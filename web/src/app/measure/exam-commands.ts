@@ -264,6 +264,7 @@ export class ExamCommands {
       ...wayOf(row, place.side),
       instrument: instrument ?? this.tools.toolFor(protocolOfId(row.protocol)!, before).instrument,
       ...figuresOf(reading),
+      ...(reading.simulated ? { simulated: true } : {}),
       heldAt: new Date().toISOString(),
       ...(pastLimit ? { pastLimit } : {}),
     };

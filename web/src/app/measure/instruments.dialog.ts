@@ -4,7 +4,7 @@ import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import { MatRadioModule } from '@angular/material/radio';
 import { DomSanitizer, type SafeHtml } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
-import { PAIRINGS } from '@dial-gauge/contract';
+import { PAIRINGS, type DeviceKind } from '@dial-gauge/contract';
 import { ZEROS, type ZeroAt } from '@dial-gauge/core';
 import { Api } from '../data/api';
 import { describeFailure, toFailure } from '../data/problem';
@@ -186,7 +186,7 @@ export class InstrumentsDialog {
     this.busy.set(false);
   }
 
-  protected letGo(id: string, kind: 'device' | 'phone'): void {
+  protected letGo(id: string, kind: DeviceKind): void {
     this.live.letGo(id);
     if (kind === 'phone')
       this.api.call(PAIRINGS.unpair, { id, body: {} }).subscribe({

@@ -88,6 +88,7 @@ export class TrialsStrip {
       reading.saved ? '' : 'waiting',
       who && `by ${who}`,
       was ? `was ${formatNumber(was.value)}` : '',
+      reading.simulated ? 'simulated' : '',
       reading.pastLimit ? 'past limit' : '',
       !reading.scale && reading.entered && !reading.entered.includes(':') ? reading.entered : '',
     ]

@@ -1,4 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+  ViewEncapsulation,
+} from '@angular/core';
+import { SVG, type G, type Svg } from '@svgdotjs/svg.js';
 import type { Point } from '@dial-gauge/core';
 import { Marking } from './marking';
 
@@ -8,6 +21,8 @@ export interface Shown {
   readonly height: number;
   readonly draw: (to: CanvasRenderingContext2D, from: { x: number; y: number; size: number }, size: number) => void;
 }
+
+type Mark = ReturnType<Marking['marks']>[number];
 
 const NUDGE = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as const;
 const LENS = 150;
@@ -20,38 +35,8 @@ const IN_LENS = 50;
   template: `
     <div class="frame" #frame>
       <ng-content />
-      @if (shown(); as picture) {
-        <svg [attr.viewBox]="'0 0 ' + picture.width + ' ' + picture.height" (pointerdown)="put($event)">
-          @for (line of marking.lines(); track $index) {
-            <line [attr.x1]="line.from[0]" [attr.y1]="line.from[1]" [attr.x2]="line.to[0]" [attr.y2]="line.to[1]" class="under" />
-            <line [attr.x1]="line.from[0]" [attr.y1]="line.from[1]" [attr.x2]="line.to[0]" [attr.y2]="line.to[1]" class="line" />
-          }
-          @if (marking.scale().from; as from) {
-            @if (marking.scale().to; as to) {
-              <line [attr.x1]="from[0]" [attr.y1]="from[1]" [attr.x2]="to[0]" [attr.y2]="to[1]" class="known" />
-            }
-          }
-          @for (mark of marking.marks(); track mark.id) {
-            <g
-              class="mark"
-              [class.scale]="mark.id.startsWith('scale-')"
-              tabindex="0"
-              role="button"
-              [attr.aria-label]="
-                mark.label + ', at ' + round(mark.at[0]) + ', ' + round(mark.at[1]) + ': arrows move it, Shift ten times as far'
-              "
-              [attr.transform]="'translate(' + mark.at[0] + ' ' + mark.at[1] + ')'"
-              (pointerdown)="drag($event, mark.id, 'down')"
-              (pointermove)="drag($event, mark.id, 'move')"
-              (pointerup)="drag($event, mark.id, 'up')"
-              (keydown)="nudge($event, mark.id)"
-            >
-              <circle [attr.r]="14 * unit()" class="touch" />
-              <circle [attr.r]="7 * unit()" class="ring" [attr.stroke-width]="3 * unit()" />
-              <circle [attr.r]="1.2 * unit()" class="dot" />
-            </g>
-          }
-        </svg>
+      @if (shown()) {
+        <svg #drawing (pointerdown)="put($event)"></svg>
       }
       @if (held(); as at) {
         <canvas #lens class="lens" [class.right]="at[0] < (shown()?.width ?? 0) / 2" width="150" height="150" aria-hidden="true"></canvas>
@@ -59,17 +44,69 @@ const IN_LENS = 50;
     </div>
   `,
   styleUrl: './stage.scss',
+  // What is drawn is made by the drawing library: its elements carry no mark of this component.
+  encapsulation: ViewEncapsulation.None,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PictureStage {
   protected readonly marking = inject(Marking);
   readonly shown = input.required<Shown | null>();
   private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
+  private readonly drawing = viewChild<ElementRef<SVGSVGElement>>('drawing');
   private readonly lens = viewChild<ElementRef<HTMLCanvasElement>>('lens');
   protected readonly held = signal<Point | null>(null);
-  protected readonly round = Math.round;
   /** Marks are as large on the screen whatever the size of the picture. */
   protected readonly unit = computed(() => Math.max(this.shown()?.width ?? 0, this.shown()?.height ?? 0) / 900);
+  /** As they are drawn, so that the one in hand stays the one in hand. */
+  private readonly drawn = new Map<string, G>();
+
+  constructor() {
+    effect(() => {
+      const [picture, element] = [this.shown(), this.drawing()?.nativeElement];
+      if (!picture || !element) return void this.drawn.clear();
+      const [lines, marks, { from, to }] = [this.marking.lines(), this.marking.marks(), this.marking.scale()];
+      untracked(() => {
+        const svg = SVG(element) as Svg;
+        svg.viewbox(0, 0, picture.width, picture.height);
+        const under = layer(svg, 'lines').clear();
+        for (const line of lines) for (const name of ['under', 'line']) draw(under, line.from, line.to, name);
+        if (from && to) draw(under, from, to, 'known');
+        this.drawMarks(layer(svg, 'marks'), marks);
+      });
+    });
+  }
+
+  private drawMarks(on: G, marks: readonly Mark[]): void {
+    for (const [id, group] of this.drawn)
+      if (!marks.some((mark) => mark.id === id)) {
+        group.remove();
+        this.drawn.delete(id);
+      }
+    const unit = this.unit();
+    for (const { id, label, at } of marks) {
+      const group = this.drawn.get(id) ?? this.newMark(on, id);
+      group.attr({
+        transform: `translate(${at[0]} ${at[1]})`,
+        'aria-label': `${label}, at ${Math.round(at[0])}, ${Math.round(at[1])}: arrows move it, Shift ten times as far`,
+      });
+      const [touch, ring, dot] = group.children();
+      touch!.attr('r', 14 * unit);
+      ring!.attr({ r: 7 * unit, 'stroke-width': 3 * unit });
+      dot!.attr('r', 1.2 * unit);
+    }
+  }
+
+  private newMark(on: G, id: string): G {
+    const group = on.group().addClass('mark').attr({ tabindex: 0, role: 'button' });
+    if (id.startsWith('scale-')) group.addClass('scale');
+    for (const part of ['touch', 'ring', 'dot']) group.circle().addClass(part);
+    group.on('pointerdown', (event) => this.drag(event as PointerEvent, id, 'down'));
+    group.on('pointermove', (event) => this.drag(event as PointerEvent, id, 'move'));
+    group.on('pointerup', (event) => this.drag(event as PointerEvent, id, 'up'));
+    group.on('keydown', (event) => this.nudge(event as unknown as KeyboardEvent, id));
+    this.drawn.set(id, group);
+    return group;
+  }
 
   /** A touch of the picture places the landmark that is next. */
   protected put(event: PointerEvent): void {
@@ -78,7 +115,7 @@ export class PictureStage {
     this.marking.place(next.id, this.pointOf(event));
   }
 
-  protected drag(event: PointerEvent, id: string, phase: 'down' | 'move' | 'up'): void {
+  private drag(event: PointerEvent, id: string, phase: 'down' | 'move' | 'up'): void {
     event.stopPropagation();
     const mark = event.currentTarget as Element;
     if (phase === 'down') mark.setPointerCapture(event.pointerId);
@@ -89,7 +126,7 @@ export class PictureStage {
     if (phase !== 'up') setTimeout(() => this.magnify(at));
   }
 
-  protected nudge(event: KeyboardEvent, id: string): void {
+  private nudge(event: KeyboardEvent, id: string): void {
     const way = NUDGE[event.key as keyof typeof NUDGE] as readonly [number, number] | undefined;
     const at = this.marking.marks().find((mark) => mark.id === id)?.at;
     if (!way || !at) return;
@@ -119,19 +156,19 @@ export class PictureStage {
     context.strokeStyle = '#a8741a';
     context.lineWidth = 1.5;
     context.beginPath();
-    for (const [from, to] of [
-      [
-        [LENS / 2, 0],
-        [LENS / 2, LENS],
-      ],
-      [
-        [0, LENS / 2],
-        [LENS, LENS / 2],
-      ],
-    ] as const) {
-      context.moveTo(from[0], from[1]);
-      context.lineTo(to[0], to[1]);
-    }
+    context.moveTo(LENS / 2, 0);
+    context.lineTo(LENS / 2, LENS);
+    context.moveTo(0, LENS / 2);
+    context.lineTo(LENS, LENS / 2);
     context.stroke();
   }
+}
+
+/** A group of a name, made where it is not there yet. */
+function layer(svg: Svg, name: string): G {
+  return (svg.findOne(`.${name}`) as G | null) ?? svg.group().addClass(name);
+}
+
+function draw(on: G, from: Point, to: Point, name: string): void {
+  on.line(from[0], from[1], to[0], to[1]).addClass(name);
 }

@@ -16,6 +16,7 @@ export function storedMeasurement(over: Partial<MeasurementView>, ...ends: numbe
     scale: null,
     sense: null,
     entered: '',
+    simulated: false,
     pastLimit: null,
     clockOff: null,
     corrected: [],
@@ -44,7 +45,7 @@ export function storedMeasurement(over: Partial<MeasurementView>, ...ends: numbe
 /** An open visit of a man of 42 whose right side is involved. */
 export function visitRecord(over: Partial<VisitRecord> = {}): VisitRecord {
   return {
-    visit: { id: SOME_ID, assessedOn: '2026-11-20', examiner: 'Wren', readings: 0, number: 2, signed: false },
+    visit: { id: SOME_ID, assessedOn: '2026-11-20', examiner: 'Wren', readings: 0, simulated: 0, number: 2, signed: false },
     patient: { id: SOME_ID, givenName: 'Ilka', familyName: 'Marsh', birthDate: '1984-05-02', sex: 'male', occupation: 'Potter' },
     episode: {
       id: SOME_ID,
