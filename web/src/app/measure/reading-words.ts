@@ -59,7 +59,7 @@ function liveWords(exam: Exam, byTouch: boolean): string {
         : '',
     exam.live.choices().peak ? 'the furthest since zero' : '',
     `± ${formatSize(bandAround(exam.sources.sem()), unit)} measuring error`,
-    `${reading.simulated ? 'simulated ' : ''}${INSTRUMENT_WORDS[exam.sources.instrument()]}`,
+    `${INSTRUMENT_WORDS[exam.sources.instrument()]}${reading.simulated ? ', simulated' : ''}`,
     reading.lower && value < 0 ? 'the lower site moved more: check both sites' : '',
     byTouch ? '' : 'Space holds',
   ];

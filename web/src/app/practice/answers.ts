@@ -6,7 +6,9 @@ const MISSING: { readonly [K in ExerciseId]: (draft: Draft<K>, task: TaskOf<K>) 
   read: ({ degrees }) => (degrees === undefined ? 'The figure is missing; allowed: degrees, in halves, as 47.5' : null),
   place: ({ axis, still, moving }) => {
     const missing = [axis ? '' : 'axis', still ? '' : 'still arm', moving ? '' : 'moving arm'].filter(Boolean);
-    return missing.length > 0 ? `Not laid yet: ${missing.join(', ')}` : null;
+    if (missing.length > 0) return `Not laid yet: ${missing.join(', ')}`;
+    const isOn = (arm: typeof still): boolean => arm![0] === axis![0] && arm![1] === axis![1];
+    return isOn(still) || isOn(moving) ? 'An arm has no length yet; allowed: arms that point away from the axis' : null;
   },
   side: ({ side }) => (side ? null : 'The side is missing; allowed: left or right'),
   name: ({ motion }) => (motion ? null : 'The motion is missing; allowed: one of those named'),

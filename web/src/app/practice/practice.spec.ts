@@ -147,6 +147,9 @@ describe('a round of practice', () => {
       await fixture.whenStable();
     }
     expect(text('.todo')).toContain('All laid');
+    button('Answer').click();
+    await fixture.whenStable();
+    expect(text('.verdict')).toContain('An arm has no length yet');
     const right = rightPlace(taskOf('place', drawn()));
     for (const [at, part] of (['axis', 'still', 'moving'] as const).entries()) {
       const handle = () => page().querySelectorAll<SVGGElement>('.handle')[at]!;
