@@ -5,7 +5,16 @@ import type { Report, ReportFacts, ReportKind } from './types.js';
 
 export { plainDose, plainFigure, plainMotion } from './plain.js';
 export { drillBlock, progressSentences } from './patient.js';
-export { REPORT_KINDS, type Block, type DrillBlock, type PictureBlock, type Report, type ReportedDrill, type ReportFacts, type ReportKind } from './types.js';
+export {
+  REPORT_KINDS,
+  type Block,
+  type DrillBlock,
+  type PictureBlock,
+  type Report,
+  type ReportedDrill,
+  type ReportFacts,
+  type ReportKind,
+} from './types.js';
 
 const MAKERS: Readonly<Record<ReportKind, (facts: ReportFacts) => Report>> = {
   referrer: referrerReport,

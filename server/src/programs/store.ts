@@ -7,6 +7,7 @@ import type { Names, UnitOfWork } from '../platform/unit-of-work.js';
 import { drillMemory } from '../retests/store.js';
 import { Visit } from '../visits/entities.js';
 import { openVisit } from '../visits/open.js';
+import { mustBeOfAPerson } from '../visits/rehearsal.js';
 import { oneVisitView, settingOf } from '../visits/record.js';
 import { ProgramRow } from './entities.js';
 
@@ -104,6 +105,7 @@ export async function giveProgram(work: UnitOfWork, visitId: string, { id, choic
   const visit = there ? await work.one(Visit, visitId, 'visit') : await openVisit(work, visitId, 'pessimistic_write');
   if (!there) {
     if (recheckOn <= visit.assessedOn) throw refused('recheckOn', `lies before the next day; allowed: after ${visit.assessedOn}`);
+    mustBeOfAPerson(await oneVisitView(work, visit), 'No programme was given.');
     mustBeAllowed(await work.one(Episode, visit.episodeId, 'episode of care'), visit, drills, await drillsToGive(work, drills));
   }
   const number = 1 + (await manager.countBy(ProgramRow, { clinicId, visitId }));

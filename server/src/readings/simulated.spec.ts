@@ -47,8 +47,24 @@ describe('readings of simulated instruments', () => {
       );
     }
     const refused = await clinics.sign(visitId);
-    expect(refused.status).toBe(422);
+    expect(refused.status).toBe(409);
     expect(refused.body.errors[0].message).toContain('allowed: a visit of a person, with those taken back');
+    for (const to of ['fhir', 'csv', 'sftr', 'json', 'ics']) {
+      const { body } = await agent.get(`/api/visits/${visitId}/export?to=${to}`).expect(409);
+      expect(body.detail).toContain('No file was written.');
+    }
+    const program = {
+      id: randomUUID(),
+      choices: { equipment: [], minutesADay: 20, painTolerated: 3, order: 'stages' },
+      recheckOn: '2099-01-01',
+      note: '',
+    };
+    const drill = { drill: 'heel-slide', side: 'left', dose: { sets: 1, reps: 12, seconds: null, timesADay: 3, daysAWeek: 7 }, words: '' };
+    const given = await agent
+      .post(`/api/visits/${visitId}/programs`)
+      .send({ ...program, drills: [drill] })
+      .expect(409);
+    expect(given.body.detail).toContain('No programme was given.');
     const [of] = (await record()).measurements.flatMap(({ trials }) => trials.filter(({ simulated }) => simulated));
     await agent
       .post(`/api/readings/${of!.id}/withdrawal`)

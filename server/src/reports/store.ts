@@ -20,6 +20,7 @@ import { criteriaOf } from '../norms/store.js';
 import { HttpProblem } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { screensForJudging } from '../screens/store.js';
+import { mustBeOfAPerson } from '../visits/rehearsal.js';
 import { visitRecord } from '../visits/record.js';
 import { fileNameOf, onPaper } from './paper.js';
 import { factsOf, reportGround, standingSignature, type ReportGround } from './facts.js';
@@ -75,6 +76,7 @@ const MEDIA: Readonly<Record<ReportFormat, readonly [extension: string, mediaTyp
 /** A visit in one of the open formats. */
 export async function exportVisit(work: UnitOfWork, visitId: string, to: ReportFormat): Promise<FileView> {
   const ground = await reportGround(work, visitId);
+  mustBeOfAPerson(ground.judged.visit, 'No file was written.');
   const text = to === 'ics' ? calendarOf(work, ground) : exportText(await exportableVisit(work, ground), to, contextOf(ground));
   const [extension, mediaType] = MEDIA[to];
   return { fileName: fileNameOf(ground.judged, 'visit', extension), mediaType, base64: Buffer.from(text).toString('base64') };

@@ -8,6 +8,7 @@ import { changedMeanwhile, HttpProblem, idTaken, refused } from '../platform/pro
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { Visit } from '../visits/entities.js';
 import { openVisit } from '../visits/open.js';
+import { mustBeOfAPerson } from '../visits/rehearsal.js';
 import { visitRecord } from '../visits/record.js';
 import { changesSince, groundsChangedSince } from './changes.js';
 import { Signature } from './entities.js';
@@ -54,13 +55,7 @@ export async function sign(work: UnitOfWork, visitId: string, { id, summary, see
   const judgement = await judge(work, record);
   if (judgement.measurements.length === 0 && !judgement.screens?.length)
     throw refused('visit', 'holds no reading; allowed: a visit with something measured or screened', 'Nothing was signed.');
-  const { simulated } = record.visit;
-  if (simulated > 0)
-    throw refused(
-      'visit',
-      `holds ${simulated} ${simulated === 1 ? 'reading' : 'readings'} of simulated instruments; allowed: a visit of a person, with those taken back`,
-      'Nothing was signed: this is a rehearsal.',
-    );
+  mustBeOfAPerson(record.visit, 'Nothing was signed.');
   if (seen.revision !== revisionOf(judgement)) throw await otherThanSeen(work, visit, new Date(seen.at));
   const { patient, episode } = record;
   const signature: Signature = {

@@ -158,6 +158,36 @@ describe('a clip that is looked over', () => {
     expect([review.version(), review.marks().length]).toEqual([2, 0]);
   });
 
+  it('gives way to what another device kept, where nothing was changed here; else says so', async () => {
+    const kept = (version: number, words: string): ClipReviewView => ({
+      ...{ clip: '11111111-2222-4333-8444-555555555555', version, file: 'squat.webm', view: 'side', isShared: false, by: 'Wren' },
+      at: '2026-11-27T10:00:00.000Z',
+      marks: [{ id: SOME_ID, t: 1, tells: 'work', side: 'midline', shows: null, words, sure: 'sure', lines: [], angles: [], still: null }],
+    });
+    await open({ reviews: [kept(1, 'first')], stills: [] });
+    expect(text('.marks')).toContain('first');
+    await open({ reviews: [kept(2, 'second')], stills: [] });
+    expect(text('.marks')).toContain('second');
+    await write('my own');
+    await press('Add the mark');
+    await open({ reviews: [kept(3, 'third')], stills: [] });
+    expect(text('.marks')).toContain('my own');
+    expect(text('.problem[role=status]')).toContain('Another device has kept version 3');
+  });
+
+  it('knows a file again that was opened before the list had come', async () => {
+    await open();
+    const clip = '11111111-2222-4333-8444-555555555555';
+    review.open(SOME_ID);
+    (await clips()).flush({
+      reviews: [
+        { clip, version: 1, file: 'squat.webm', view: 'front', marks: [], isShared: false, by: 'Wren', at: '2026-11-27T10:00:00.000Z' },
+      ],
+      stills: [],
+    });
+    expect([review.marked()?.clip, review.marked()?.view]).toEqual([clip, 'front']);
+  });
+
   it('attaches a still only where that is asked for, and takes it away after asking once more', async () => {
     await open();
     await write('Look here.');

@@ -16,6 +16,8 @@ interface Marked {
   readonly view: View;
   readonly marks: readonly ClipMark[];
   readonly isShared: boolean;
+  /** True once something of it was changed here and not kept yet. */
+  readonly isChanged: boolean;
   /** Tries that were handed to the screen, so that none is handed over twice unseen. */
   readonly taken: readonly string[];
 }
@@ -61,8 +63,11 @@ export class Review {
       next: (view) => {
         this.served.set(view);
         this.isLoaded.set(true);
-        const last = this.drafts.read(`clip-at.${visit}`, isOpen)?.clip ?? view.reviews[0]?.clip;
-        if (last && !this.state()) this.choose(last);
+        const state = this.state();
+        // A file may have been opened before it was known that it was looked over already.
+        const known = state && this.isUntouched(state) ? view.reviews.find(({ file }) => file === state.file) : undefined;
+        const last = state ? known?.clip : (this.drafts.read(`clip-at.${visit}`, isOpen)?.clip ?? view.reviews[0]?.clip);
+        if (last) this.choose(last);
       },
       error: (error: unknown) => {
         this.failure.set(toFailure(error));
@@ -77,18 +82,31 @@ export class Review {
     if (this.state()?.file === file) return;
     const known = this.all().find((review) => review.file === file);
     if (known) return this.choose(known.clip);
-    this.set({ clip: crypto.randomUUID(), from: 0, file, view: 'side', marks: [], isShared: false, taken: [] });
+    this.set({ clip: crypto.randomUUID(), from: 0, file, view: 'side', marks: [], isShared: false, isChanged: false, taken: [] });
   }
 
   choose(clip: string): void {
     const draft = this.drafts.read(this.draft(clip), isMarked);
     const kept = this.all().find((review) => review.clip === clip);
-    // What the server has is newer than what was begun from an older version and never changed.
-    if (draft) return this.set(draft);
+    // What another device kept since is newer than what was never changed here.
+    if (draft && (draft.isChanged || !kept || kept.version <= draft.from)) return this.set(draft);
     if (!kept) return;
     const { file, view, marks, isShared, version } = kept;
-    this.set({ clip, from: version, file, view, marks: marks as readonly ClipMark[], isShared, taken: [] });
+    this.set({
+      clip,
+      from: version,
+      file,
+      view,
+      marks: marks as readonly ClipMark[],
+      isShared,
+      isChanged: false,
+      taken: draft?.taken ?? [],
+    });
   }
+
+  private readonly isUntouched = ({ from, marks }: Marked): boolean => from === 0 && marks.length === 0;
+  /** True where another device kept a version since this one was begun. */
+  readonly isBehind = computed(() => this.version() > (this.state()?.from ?? 0) && (this.state()?.isChanged ?? false));
 
   private readonly draft = (clip: string): string => `clip.${this.visit}.${clip}`;
 
@@ -100,17 +118,17 @@ export class Review {
 
   change(change: Partial<Pick<Marked, 'view' | 'isShared' | 'taken'>>): void {
     const state = this.state();
-    if (state) this.set({ ...state, ...change });
+    if (state) this.set({ ...state, ...change, isChanged: state.isChanged || !('taken' in change) });
   }
 
   put(mark: ClipMark): void {
     const state = this.state();
-    if (state) this.set({ ...state, marks: inTime([...state.marks.filter(({ id }) => id !== mark.id), mark]) });
+    if (state) this.set({ ...state, isChanged: true, marks: inTime([...state.marks.filter(({ id }) => id !== mark.id), mark]) });
   }
 
   drop(id: string): void {
     const state = this.state();
-    if (state) this.set({ ...state, marks: state.marks.filter((mark) => mark.id !== id) });
+    if (state) this.set({ ...state, isChanged: true, marks: state.marks.filter((mark) => mark.id !== id) });
   }
 
   /** To the server, as another version. */
@@ -121,8 +139,9 @@ export class Review {
     const body = { id: crypto.randomUUID(), clip, version: from + 1, file, view, marks: marks as never, isShared };
     this.send(this.api.call(CLIPS.keepReview, { id: this.visit, body }), 'Kept with the visit.', (served) => {
       const version = served.reviews.find((review) => review.clip === clip)?.version ?? from + 1;
-      // What was typed meanwhile stays.
-      this.set({ ...this.state()!, from: version });
+      // What was marked meanwhile stays, and is still to be kept.
+      const now = this.state()!;
+      this.set({ ...now, from: version, isChanged: !same([now.marks, now.view, now.isShared], [marks, view, isShared]) });
     });
   }
 
