@@ -12,6 +12,7 @@ import { HttpProblem } from './platform/problems.js';
 import { requestLog } from './platform/request-log.js';
 import { fromOurselves, routerOf } from './platform/router.js';
 import { Sessions, type SessionSettings } from './platform/session.js';
+import type { Watch } from './platform/watch.js';
 import type { Threads } from './platform/threads.js';
 import { RESOURCES } from './resources.js';
 import { serveWeb, type DemoDoor } from './web.js';
@@ -28,6 +29,8 @@ export interface AppSettings {
   readonly threads?: Threads;
   /** Whom the sign-in page offers to be, in the demo. */
   readonly demo?: DemoDoor;
+  /** What tells others how this server is. */
+  readonly watch?: Watch;
 }
 
 export const nonceOf = (response: Response): string => response.locals['nonce'] as string;
@@ -79,7 +82,7 @@ function alwaysThese(middleware: ReturnType<typeof helmet>, more: Readonly<Recor
 
 /** The whole server, wired but not listening. */
 export function createApp(settings: AppSettings): Express {
-  const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo } = settings;
+  const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo, watch } = settings;
   const app = express();
   const sessions = new Sessions(dataSource, session);
   app.disable('x-powered-by');
@@ -89,6 +92,10 @@ export function createApp(settings: AppSettings): Express {
   app.locals['sessions'] = sessions;
   app.locals['guard'] = signInGuard(dataSource);
   app.use(requestLog(logger));
+  if (watch) {
+    app.use(watch.time);
+    watch.serve(app);
+  }
   app.use('/api', apiHeaders);
   app.get('/api/openapi.json', (_request, response) => {
     response.type('json').set('Cache-Control', 'public, max-age=3600').send(openApiText());

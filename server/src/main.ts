@@ -9,6 +9,7 @@ import { LiveHub } from './live/hub.js';
 import { connect, createDataSource, migrate } from './platform/database.js';
 import { Sessions } from './platform/session.js';
 import { Threads } from './platform/threads.js';
+import { Watch } from './platform/watch.js';
 import { ENTITIES } from './resources.js';
 import { readSettings } from './settings.js';
 import { tlsOf } from './tls.js';
@@ -23,6 +24,7 @@ const logger = pino({ level: settings.logLevel });
 let server: Server | undefined;
 let threads: Threads | undefined;
 let live: LiveHub | undefined;
+let watch: Watch | undefined;
 let pruning: NodeJS.Timeout | undefined;
 let migrating: Promise<void> = Promise.resolve();
 let stopping = false;
@@ -48,9 +50,13 @@ if (!stopping) {
   const bus = settings.bus
     ? brokerBus(settings.bus, (error) => logger.warn({ err: error }, 'the broker of live instruments is not there'))
     : new OwnBus();
-  const app = createApp({ dataSource, logger, session, webRoot, trustProxy, demo: demo ? DEMO_DOOR : undefined, threads });
+  watch = new Watch(dataSource, settings);
+  watch.ofProcess();
+  const app = createApp({ dataSource, logger, session, webRoot, trustProxy, demo: demo ? DEMO_DOOR : undefined, threads, watch });
   live = new LiveHub(dataSource, new Sessions(dataSource, session), bus, logger);
   app.locals['live'] = live;
+  const hub = live;
+  watch.gauge('live_connections', 'Instruments, phones and screens that are connected', () => hub.size);
   server = tls ? createSecureServer(tls, app) : createServer(app);
   live.attach(server);
   server.listen(port, host, () => {
@@ -66,12 +72,15 @@ if (!stopping) {
   pruning.unref();
 }
 
-/** In order, and within a time: no new requests, those on the way end or are cut, threads and connections close. */
+/** In order, and within a time: others are told, no new requests, those on the way end or are cut, threads and connections close. */
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
   clearInterval(pruning);
   await migrating.catch(() => {});
+  // Said before it is done: what comes meanwhile is answered.
+  watch?.drain();
+  if (server?.listening) await after(settings.drainMs);
   await live?.close();
   if (server) {
     const closed = new Promise((resolve) => server?.close(resolve));

@@ -29,6 +29,10 @@ const Environment = z.object({
   DIAL_GAUGE_TLS: z.enum(['', 'self-signed', 'files']).default(''),
   /** Where a certificate of its own is kept, or the two files lie: key.pem and cert.pem. */
   DIAL_GAUGE_TLS_FOLDER: z.string().default(''),
+  /** Who sends it may read /metrics; empty: nobody. */
+  DIAL_GAUGE_METRICS_TOKEN: z.union([z.literal(''), z.string().min(16).max(200)]).default(''),
+  /** Seconds between saying that it takes no requests and taking none, so that a balancer has heard it. */
+  DIAL_GAUGE_DRAIN: z.coerce.number().min(0).max(60).default(0),
   DIAL_GAUGE_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
 });
 
@@ -76,6 +80,8 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
     demo: e.DIAL_GAUGE_DEMO === 'yes',
     bus: e.DIAL_GAUGE_BUS,
     tls: tlsSettings(e),
+    metricsToken: e.DIAL_GAUGE_METRICS_TOKEN,
+    drainMs: e.DIAL_GAUGE_DRAIN * 1_000,
     logLevel: e.DIAL_GAUGE_LOG,
   };
 }

@@ -73,6 +73,7 @@ const textOf = ({ title, subtitle, blocks }: Report): string => [title, subtitle
 function wordsOf(block: Block): string {
   if (block.kind === 'list') return block.items.join('\n');
   if (block.kind === 'facts') return block.rows.map((row) => row.join(': ')).join('\n');
+  if (block.kind === 'picture') return block.alt;
   if (block.kind === 'table') return [block.head, ...block.rows].map((row) => row.join(' | ')).join('\n');
   return block.kind === 'drill' ? [block.title, block.dose, ...block.cues, block.stop].join('\n') : block.text;
 }

@@ -20,7 +20,7 @@ import { plainPicture } from './picture.js';
 const MOST_CLIPS = 20;
 const MOST_STILLS = 60;
 /** So many of the latest are shown to the sender. */
-const SHOWN_TO_SENDER = 5;
+const SHOWN_TO_SENDER = 3;
 
 export async function clipsView(work: UnitOfWork, visitId: string): Promise<ClipsView> {
   const { manager, clinicId } = work;

@@ -87,6 +87,11 @@ export class LiveHub {
     return Promise.resolve();
   }
 
+  /** How many are connected here. */
+  get size(): number {
+    return this.connections.size;
+  }
+
   async close(): Promise<void> {
     clearInterval(this.looking);
     for (const { socket } of this.connections) socket.close(1001);

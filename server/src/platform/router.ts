@@ -97,7 +97,8 @@ function send(response: Response, status: number, json: string | Uint8Array): vo
 }
 
 function mustBeSignedIn({ route, how }: Served, sessions: Sessions): RequestHandler {
-  return async (request: Request, _response: Response, next: NextFunction) => {
+  return async (request: Request, response: Response, next: NextFunction) => {
+    response.locals['route'] = route.path;
     const { session } = request;
     if (!route.open && !session) throw noSession();
     if (!route.open && session?.remembered && !how.asksForSession && !(await sessions.find(session.sid))) throw noSession();
