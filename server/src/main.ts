@@ -1,5 +1,6 @@
 import { createServer, type Server } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
+import { Server as Listener } from 'node:net';
 import { pino } from 'pino';
 import { createApp } from './app.js';
 import { DEMO_DOOR } from './demo/clinic.js';
@@ -17,6 +18,8 @@ import { tlsOf } from './tls.js';
 /** Requests on the way get so long to end, when the server is to stop. */
 const LAST_REQUESTS = 4_000;
 const LAST_GOODBYES = 2_000;
+/** A connection that was just made has not said yet what it wants: it gets so long to. */
+const FIRST_WORDS = 200;
 
 const settings = readSettings(process.env);
 const logger = pino({ level: settings.logLevel });
@@ -83,7 +86,10 @@ async function stop(): Promise<void> {
   if (server?.listening) await after(settings.drainMs);
   await live?.close();
   if (server) {
-    const closed = new Promise((resolve) => server?.close(resolve));
+    const ending = server;
+    // Only the door: closed as a web server closes it, whoever came through it this moment would be cut off unheard.
+    const closed = new Promise((resolve) => void Listener.prototype.close.call(ending, resolve));
+    await Promise.race([closed, after(FIRST_WORDS)]);
     server.closeIdleConnections();
     await Promise.race([closed, after(LAST_REQUESTS)]);
     server.closeAllConnections();

@@ -14,6 +14,7 @@ import { SOME_ID, visitRecord } from '../testing/records';
 import { until } from '../testing/until';
 import { Marking } from './marking';
 import { PicturePage } from './picture';
+import { Review } from './review';
 
 /** A still of nothing, so large. */
 async function still(name: string, width = 400, height = 300): Promise<File> {
@@ -227,6 +228,42 @@ describe('angles out of a picture', () => {
     expect(picture.words).toBe('squat.png');
     expect(picture.error).toBeGreaterThan(0);
     expect(Number(value)).toBeGreaterThan(60);
+  });
+
+  it('shows the lines of a mark that was made elsewhere, at its moment, until landmarks are placed here', async () => {
+    const review = fixture.debugElement.injector.get(Review);
+    await opened();
+    const mark = { t: 0, tells: 'work', side: 'midline', shows: null, words: 'as seen', sure: 'sure', angles: [], still: null } as const;
+    review.put({
+      ...mark,
+      id: SOME_ID,
+      lines: [
+        [
+          [0.25, 0.5],
+          [0.5, 1],
+        ],
+      ],
+    });
+    review.put({
+      ...mark,
+      id: crypto.randomUUID(),
+      t: 2,
+      lines: [
+        [
+          [0, 0],
+          [1, 1],
+        ],
+      ],
+    });
+    await settle();
+    const drawn = () =>
+      [...page().querySelectorAll('dg-picture-stage .before')].map((line) =>
+        ['x1', 'y1', 'x2', 'y2'].map((at) => Number(line.getAttribute(at))),
+      );
+    expect(drawn()).toEqual([[100, 150, 200, 300]]);
+    place(SQUAT);
+    await settle();
+    expect(drawn()).toEqual([]);
   });
 
   it('draws the lines on a still that is attached', async () => {

@@ -26,6 +26,7 @@ import {
   type PictureLengthValue,
   type PictureValue,
   type PlanStep,
+  type Point,
 } from '@dial-gauge/core';
 import { fullName } from '../caseload/words';
 import { Drafts } from '../data/drafts';
@@ -173,10 +174,21 @@ export class PicturePage {
     this.review.take(file);
   }
 
+  /** Lines of the marks of this moment, as they were drawn where they were marked; none while landmarks are placed here. */
+  protected readonly before = computed(() => {
+    const shown = this.shown();
+    if (!shown || this.marking.lines().length > 0) return [];
+    const scaled = ([x, y]: Point): Point => [x * shown.width, y * shown.height];
+    return this.review
+      .marks()
+      .filter(({ t }) => Math.abs(t - this.marking.at()) < 0.001)
+      .flatMap(({ lines }) => lines.map(([from, to]) => ({ from: scaled(from), to: scaled(to) })));
+  });
+
   /** What is shown, with the lines that are drawn on it; null where nothing is open. */
   protected readonly snap = (): string | null => {
     const [shown, from] = [this.shown(), this.video()?.nativeElement ?? this.still()];
-    return shown && from ? snapshot(from, shown, this.marking.lines()) : null;
+    return shown && from ? snapshot(from, shown, [...this.marking.lines(), ...this.before()]) : null;
   };
 
   protected clipReady(): void {

@@ -51,6 +51,8 @@ const IN_LENS = 50;
 export class PictureStage {
   protected readonly marking = inject(Marking);
   readonly shown = input.required<Shown | null>();
+  /** Lines that were marked before, perhaps elsewhere: drawn under those that are being placed. */
+  readonly before = input<readonly { readonly from: Point; readonly to: Point }[]>([]);
   private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
   private readonly drawing = viewChild<ElementRef<SVGSVGElement>>('drawing');
   private readonly lens = viewChild<ElementRef<HTMLCanvasElement>>('lens');
@@ -65,10 +67,12 @@ export class PictureStage {
       const [picture, element] = [this.shown(), this.drawing()?.nativeElement];
       if (!picture || !element) return void this.drawn.clear();
       const [lines, marks, { from, to }] = [this.marking.lines(), this.marking.marks(), this.marking.scale()];
+      const before = this.before();
       untracked(() => {
         const svg = SVG(element) as Svg;
         svg.viewbox(0, 0, picture.width, picture.height);
         const under = layer(svg, 'lines').clear();
+        for (const line of before) draw(under, line.from, line.to, 'before');
         for (const line of lines) for (const name of ['under', 'line']) draw(under, line.from, line.to, name);
         if (from && to) draw(under, from, to, 'known');
         this.drawMarks(layer(svg, 'marks'), marks);
