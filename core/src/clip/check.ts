@@ -1,6 +1,5 @@
 import { formatFixed } from '../words/figures.js';
-import { checkItem, SCREENS, type ItemProblem, type Screen, type ScreenItem, type View } from '../screen/index.js';
-import { findItem, findScreen } from '../screen/index.js';
+import { checkItem, findItem, findScreen, SCREENS, type ItemProblem, type Screen, type ScreenItem, type View } from '../screen/index.js';
 import { MOST_TO_WORK_ON, type ClipMark, type ClipReview } from './types.js';
 
 /** In the order of time; of two at one moment the one that was made first. */

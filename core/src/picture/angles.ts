@@ -46,17 +46,25 @@ export function valuesIn(set: PictureSet, placings: readonly Placing[], view: De
   return set.angles.flatMap((angle) => {
     const found = placings.flatMap((placing) => angleIn(angle, placing) ?? []);
     if (found.length === 0) return [];
-    const degrees = mean(found);
+    const { middle: degrees, ...spread } = overPlacings(found);
     // What lies between the two lines is what is drawn together, whatever it is then called.
     const seen = angle.kind === 'bend' ? 180 - degrees : degrees;
     return {
       angle,
       degrees,
       byView: viewError(seen, view),
-      byPlacing: found.length > 1 ? sampleStandardDeviation(found) : null,
-      placings: found.length,
+      ...spread,
     };
   });
+}
+
+/** What one or several placings come to together, and how far they lie apart. */
+function overPlacings(found: readonly number[]) {
+  return {
+    middle: mean([...found]),
+    byPlacing: found.length > 1 ? sampleStandardDeviation([...found]) : null,
+    placings: found.length,
+  };
 }
 
 /** Centimetres a unit of the picture, from something in it whose length is known; null where that is no length. */
@@ -91,14 +99,13 @@ export function lengthsIn(set: PictureSet, placings: readonly Placing[], scale: 
       return (length.along === 'across' ? Math.abs(x) : Math.hypot(x, y)) * scale;
     });
     if (found.length === 0) return [];
-    const cm = mean(found);
+    const { middle: cm, ...spread } = overPlacings(found);
     return [
       {
         length,
         cm,
         byView: cm * (1 / Math.cos((view * Math.PI) / 180) - 1),
-        byPlacing: found.length > 1 ? sampleStandardDeviation(found) : null,
-        placings: found.length,
+        ...spread,
       },
     ];
   });

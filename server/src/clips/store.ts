@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import type { ClipPageView, ClipReviewView, ClipsView, FileView, NewClipReview, NewStill, StillView } from '@dial-gauge/contract';
 import { checkReview, clipReport, localeOf, speaking, type ClipStill, type Report } from '@dial-gauge/core';
 import { reportPages, reportPdf, type Paper } from '@dial-gauge/files';
@@ -7,6 +6,7 @@ import { Clinic } from '../clinic/entities.js';
 import { Episode } from '../episodes/entities.js';
 import { Patient } from '../patients/entities.js';
 import { same } from '../platform/change-log.js';
+import { hashOf } from '../platform/hash.js';
 import { changedMeanwhile, notFound, refused } from '../platform/problems.js';
 import { isDuplicate, type UnitOfWork } from '../platform/unit-of-work.js';
 import { fileNameOf, onPaper } from '../reports/paper.js';
@@ -188,7 +188,7 @@ export async function clipPagesForSender(work: UnitOfWork, episodeId: string, lo
 export async function attachStill(work: UnitOfWork, visitId: string, { id, words, base64 }: NewStill): Promise<void> {
   const { manager, clinicId, caller, now } = work;
   const sent = Buffer.from(base64, 'base64');
-  const sentHash = createHash('sha256').update(sent).digest('hex');
+  const sentHash = hashOf(sent);
   const there = await manager.findOneBy(StillRow, { id });
   // The same again needs no second look at the picture.
   const { jpeg, width, height } =

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { roundOf, seededRandom, taskOf, type AnswerOf, type Drawn, type ExerciseId } from '@dial-gauge/core';
+import { roundOf, seededRandom, seemsAt, taskOf, type AnswerOf, type Drawn, type ExerciseId } from '@dial-gauge/core';
 import { addMinutes, setHours, startOfHour, subDays } from 'date-fns';
 import type { EntityManager } from 'typeorm';
 import { PracticeAnswerRow, PracticeRoundRow } from '../practice/entities.js';
@@ -16,7 +16,7 @@ const ANSWERS: { readonly [K in ExerciseId]?: (drawn: Drawn, at: number, by: num
   read: (drawn, at, by) => {
     const { truth, eye } = taskOf('read', drawn);
     // One reads with the eye where it is to begin with; the other looks square and forgets half degrees.
-    if (by === 1) return { degrees: Math.round(truth + 4 * eye * (at % 2)), eye: at % 2 ? eye : 0 };
+    if (by === 1) return { degrees: Math.round(at % 2 ? seemsAt(truth, eye) : truth), eye: at % 2 ? eye : 0 };
     return { degrees: at === 4 ? 180 - truth : at % 3 === 0 ? Math.floor(truth) : truth, eye: 0 };
   },
   side: (drawn, at) => {

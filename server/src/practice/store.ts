@@ -64,7 +64,7 @@ const answersOf = ({ manager, clinicId }: UnitOfWork, roundIds: readonly string[
 /** One's own practice. */
 export async function practiceView(work: UnitOfWork): Promise<PracticeView> {
   const { manager, clinicId, caller, now } = work;
-  const answers = await ownAnswers(work);
+  const { scored, hasOlder } = await ownScored(work);
   const [own, shared] = await Promise.all([
     manager.find(PracticeRoundRow, { where: { clinicId, startedBy: caller.userId }, order: { startedAt: 'DESC' }, take: ROUNDS_LISTED }),
     manager
@@ -77,17 +77,6 @@ export async function practiceView(work: UnitOfWork): Promise<PracticeView> {
       .take(ROUNDS_LISTED)
       .getMany(),
   ]);
-  const rounds = new Map([...own, ...shared].map((round) => [round.id, round]));
-  const missing = [...new Set(answers.map(({ roundId }) => roundId))].filter((id) => !rounds.has(id));
-  for (const round of missing.length > 0 ? await manager.find(PracticeRoundRow, { where: { clinicId, id: In(missing) } }) : [])
-    rounds.set(round.id, round);
-  const scored = answers.flatMap((answer) => {
-    const round = rounds.get(answer.roundId);
-    const came = round && scoredOf(round, answer);
-    return came
-      ? [{ ...came, exercise: round.exercise, card: round.tasks[answer.task]!.card, at: answer.answeredAt.getTime(), round }]
-      : [];
-  });
   const byRound = grouped(scored, ({ round }) => round.id);
   const names = await work.namesOf([...own, ...shared].map(({ startedBy }) => startedBy));
   const lineOf = (round: PracticeRoundRow): PracticeRoundLine => {
@@ -116,18 +105,29 @@ export async function practiceView(work: UnitOfWork): Promise<PracticeView> {
     }),
     rounds: own.map(lineOf),
     open: shared.filter(({ startedBy }) => startedBy !== caller.userId).map(lineOf),
-    hasOlder: answers.length === LOOKED_AT,
+    hasOlder,
   };
 }
 
-/** The latest of one's own answers, oldest first. */
-async function ownAnswers({ manager, clinicId, caller }: UnitOfWork): Promise<PracticeAnswerRow[]> {
+/** The latest of one's own answers with what they come to, oldest first; of one exercise, or of all. */
+async function ownScored({ manager, clinicId, caller }: UnitOfWork, exercise?: ExerciseId) {
   const latest = await manager.find(PracticeAnswerRow, {
     where: { clinicId, answeredBy: caller.userId },
     order: { answeredAt: 'DESC' },
     take: LOOKED_AT,
   });
-  return latest.reverse();
+  const ids = [...new Set(latest.map(({ roundId }) => roundId))];
+  const rounds =
+    ids.length > 0 ? await manager.find(PracticeRoundRow, { where: { clinicId, id: In(ids), ...(exercise ? { exercise } : {}) } }) : [];
+  const byId = new Map(rounds.map((round) => [round.id, round]));
+  const scored = latest.reverse().flatMap((answer) => {
+    const round = byId.get(answer.roundId);
+    const came = round && scoredOf(round, answer);
+    return came
+      ? [{ ...came, exercise: round.exercise, card: round.tasks[answer.task]!.card, at: answer.answeredAt.getTime(), round }]
+      : [];
+  });
+  return { scored, hasOlder: latest.length === LOOKED_AT };
 }
 
 const headOf = ({ caller }: UnitOfWork, { id, exercise, isShared, name, startedBy, startedAt }: PracticeRoundRow, by = '') => ({
@@ -146,17 +146,7 @@ export async function startRound(work: UnitOfWork, { id, exercise, isShared, nam
   if (isShared && name === '') throw refused('name', 'is missing; allowed: what the class knows the round by, up to 60 characters');
   // What was due when it was first sent is no longer due when it comes again.
   const there = await manager.findOneBy(PracticeRoundRow, { id });
-  const answers = there ? [] : await ownAnswers(work);
-  const rounds =
-    answers.length > 0
-      ? await manager.find(PracticeRoundRow, { where: { clinicId, exercise, id: In([...new Set(answers.map(({ roundId }) => roundId))]) } })
-      : [];
-  const byId = new Map(rounds.map((round) => [round.id, round]));
-  const known = answers.flatMap((answer) => {
-    const round = byId.get(answer.roundId);
-    const came = round && scoredOf(round, answer);
-    return came ? [{ card: round.tasks[answer.task]!.card, at: answer.answeredAt.getTime(), mark: came.mark }] : [];
-  });
+  const known = there ? [] : (await ownScored(work, exercise)).scored;
   const row: PracticeRoundRow = {
     id,
     clinicId,

@@ -13,6 +13,7 @@ import {
 } from '@angular/core';
 import { SVG, type G, type Svg } from '@svgdotjs/svg.js';
 import type { Point } from '@dial-gauge/core';
+import { nudgeOf } from '../ui/nudge';
 import { Marking } from './marking';
 
 /** What lies under the marks: its size, and how to draw a part of it larger. */
@@ -24,7 +25,6 @@ export interface Shown {
 
 type Mark = ReturnType<Marking['marks']>[number];
 
-const NUDGE = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as const;
 const LENS = 150;
 /** So many pixels of the picture stand in the magnifier. */
 const IN_LENS = 50;
@@ -131,12 +131,11 @@ export class PictureStage {
   }
 
   private nudge(event: KeyboardEvent, id: string): void {
-    const way = NUDGE[event.key as keyof typeof NUDGE] as readonly [number, number] | undefined;
+    const by = nudgeOf(event, this.unit());
     const at = this.marking.marks().find((mark) => mark.id === id)?.at;
-    if (!way || !at) return;
+    if (!by || !at) return;
     event.preventDefault();
-    const far = (event.shiftKey ? 10 : 1) * this.unit();
-    this.marking.place(id, this.within([at[0] + way[0] * far, at[1] + way[1] * far]));
+    this.marking.place(id, this.within([at[0] + by[0], at[1] + by[1]]));
   }
 
   private pointOf({ clientX, clientY }: PointerEvent): Point {

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, viewChild } from '@angular/core';
 import { drawnFor, rightPlace, type Point } from '@dial-gauge/core';
 import { ProtocolFigure } from '../ui/figure/figure';
+import { nudgeOf } from '../ui/nudge';
 import { TaskView } from './task-view';
 
 const PARTS = ['axis', 'still', 'moving'] as const;
 type Part = (typeof PARTS)[number];
 const LABELS: Readonly<Record<Part, string>> = { axis: 'axis', still: 'still arm', moving: 'moving arm' };
-const NUDGE = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as const;
 
 /** Axis and arms, laid on the figure by thumb, mouse or arrow keys. */
 @Component({
@@ -114,12 +114,11 @@ export class PlaceTaskView extends TaskView<'place'> {
   }
 
   protected nudge(event: KeyboardEvent, part: Part): void {
-    const way = NUDGE[event.key as keyof typeof NUDGE] as readonly [number, number] | undefined;
+    const by = nudgeOf(event, 1);
     const at = this.laid()[part];
-    if (!way || !at) return;
+    if (!by || !at) return;
     event.preventDefault();
-    const far = event.shiftKey ? 10 : 1;
-    this.lay(part, this.within([at[0] + way[0] * far, at[1] + way[1] * far]));
+    this.lay(part, this.within([at[0] + by[0], at[1] + by[1]]));
   }
 
   private pointOf({ clientX, clientY }: PointerEvent): Point {

@@ -10,6 +10,7 @@ import { toFailure, type Failure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { Said } from '../ui/said';
+import { newRound } from './new-round';
 import { scoreWords, slipWords } from './words';
 
 const CLASS_NAME = 'practice.class';
@@ -63,8 +64,7 @@ export class PracticePage {
     if (this.busy()) return;
     this.busy.set(true);
     this.refusal.set(null);
-    const name = isShared ? this.className().trim() : '';
-    const body = { id: crypto.randomUUID(), exercise, isShared, name, seed: Math.floor(Math.random() * 2_147_483_647) };
+    const body = newRound(exercise, isShared ? this.className().trim() : null);
     this.api.call(PRACTICE.startRound, { body }).subscribe({
       next: ({ id }) => {
         if (isShared) this.drafts.drop(CLASS_NAME);

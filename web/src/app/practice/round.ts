@@ -22,6 +22,7 @@ import { toFailure, type Failure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { Said } from '../ui/said';
+import { newRound } from './new-round';
 import { missingIn, wholeAnswer } from './answers';
 import { ExaminersTaskView } from './examiners-task';
 import { FeelTaskView } from './feel-task';
@@ -177,14 +178,7 @@ export class PracticeRoundPage {
 
   protected again(): void {
     this.busy.set(true);
-    const body = {
-      id: crypto.randomUUID(),
-      exercise: this.exercise(),
-      isShared: false,
-      name: '',
-      seed: Math.floor(Math.random() * 2_147_483_647),
-    };
-    this.api.call(PRACTICE.startRound, { body }).subscribe({
+    this.api.call(PRACTICE.startRound, { body: newRound(this.exercise()) }).subscribe({
       next: ({ id }) => {
         this.busy.set(false);
         void this.router.navigate(['/practice', id]);
