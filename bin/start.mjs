@@ -15,8 +15,11 @@ const DB_PORT = portOf('DIAL_GAUGE_DB_PORT', 4311);
 /** Phones of the same network are wanted: over https, under this machine's own addresses. */
 const PHONES = process.argv.includes('--phones');
 
+/** A clinic of one's own, empty at first, beside the demo and apart from it. */
+const CLINIC = process.argv.includes('--clinic');
+
 function forPhones(folder) {
-  say('Listening to the whole network, for phones: the password of the demo is known to everybody.');
+  say(`Listening to the whole network, for phones${CLINIC ? '.' : ': the password of the demo is known to everybody.'}`);
   return { DIAL_GAUGE_HOST: '0.0.0.0', DIAL_GAUGE_TLS: 'self-signed', DIAL_GAUGE_TLS_FOLDER: join(folder, 'tls') };
 }
 
@@ -64,6 +67,12 @@ function parentOf(pid) {
   }
 }
 
+const DEMO_WORDS = '  e-mail    wren@saltmarsh.example\n  password  tide-and-table\n';
+
+/** Whoever sees this founds the clinic; once there is one, they sign in. */
+const foundingWords = ({ foundingCode }) =>
+  foundingCode ? `There is no clinic here yet. Open the page and found it with this code, once:\n\n  ${foundingCode}\n` : '';
+
 await main(async () => {
   needNode();
   await needPort(PORT, 'the interface', 'DIAL_GAUGE_PORT');
@@ -71,11 +80,12 @@ await main(async () => {
   await needPackages();
   await buildAll();
 
-  const folder = join(DATA, 'demo');
+  const folder = join(DATA, CLINIC ? 'clinic' : 'demo');
   const database = new PrivateDatabase(folder, DB_PORT);
   await database.stopLeftover();
   await needPort(DB_PORT, 'the database', 'DIAL_GAUGE_DB_PORT');
   if (process.argv.includes('--reset')) {
+    if (CLINIC) throw new Stop(`The records of a clinic are not removed by a switch; they lie in ${folder}.`);
     say('Removing the demo and its readings …');
     rmSync(folder, { recursive: true, force: true });
   }
@@ -86,11 +96,11 @@ await main(async () => {
     say('Starting the database …');
     await database.start();
     say('Starting the server …');
-    const env = { ...database.environment(), DIAL_GAUGE_DEMO: 'yes', ...(PHONES ? forPhones(folder) : {}) };
+    const env = { ...database.environment(), DIAL_GAUGE_DEMO: CLINIC ? 'no' : 'yes', ...(PHONES ? forPhones(folder) : {}) };
     server = new ServerProcess({ port: PORT, log: join(folder, 'server.log'), env });
     if ((await Promise.race([server.start(), stopAsked])) === 'asked') return say('\nStopping …');
     say(
-      `\nDial Gauge is ready:  ${PHONES ? addresses().join('  ') : server.url}\n  e-mail    wren@saltmarsh.example\n  password  tide-and-table\n\nCtrl-C stops it. Readings are kept in ${folder}.`,
+      `\nDial Gauge is ready:  ${PHONES ? addresses().join('  ') : server.url}\n${CLINIC ? foundingWords(server) : DEMO_WORDS}\nCtrl-C stops it. Readings are kept in ${folder}.`,
     );
     const why = await Promise.race([stopAsked, server.gone]);
     if (why !== 'asked') throw new Stop(`The server has ended by itself; see ${server.log}. Saved readings are kept. Run npm start again.`);

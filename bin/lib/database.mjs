@@ -33,7 +33,18 @@ export class PrivateDatabase {
       DIAL_GAUGE_DB_USER: USER,
       DIAL_GAUGE_DB_PASSWORD: password,
       DIAL_GAUGE_DB_NAME: NAME,
+      DIAL_GAUGE_KEY_FILE: this.serverKey(),
     };
+  }
+
+  /** The file of the server's own key, made once and kept beside the data. */
+  serverKey() {
+    const file = join(this.folder, 'server.key');
+    if (!existsSync(file)) {
+      writeFileSync(`${file}.part`, `${randomBytes(32).toString('base64')}\n`, { mode: 0o600 });
+      renameSync(`${file}.part`, file);
+    }
+    return file;
   }
 
   /** Makes the folder on the first start, starts the server, and waits until it answers. */

@@ -41,6 +41,7 @@ export class ServerProcess {
     const ready = new Promise((resolve) => {
       this.child.on('message', (message) => {
         this.migrating = message === 'migrating';
+        if (message.foundingCode) this.foundingCode = message.foundingCode;
         if (message === 'ready') resolve();
       });
     });

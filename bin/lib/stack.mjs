@@ -5,8 +5,12 @@ import { PrivateDatabase } from './database.mjs';
 import { freePort } from './ports.mjs';
 import { ServerProcess } from './server.mjs';
 
-/** The built server over a throw-away database with the demo clinic, on free loopback ports. */
-export async function startStack() {
+/**
+ * The built server over a throw-away database with the demo clinic, on free loopback ports.
+ *
+ * @param over what is set otherwise: DIAL_GAUGE_DEMO "no" leaves it empty
+ */
+export async function startStack(over = {}) {
   const folder = await mkdtemp(join(tmpdir(), 'dial-gauge-stack-'));
   const database = new PrivateDatabase(folder, await freePort());
   const servers = [];
@@ -15,7 +19,7 @@ export async function startStack() {
     const server = new ServerProcess({
       port: await freePort(),
       log: join(folder, 'server.log'),
-      env: { ...database.environment(), DIAL_GAUGE_DEMO: 'yes', DIAL_GAUGE_LOG: 'warn', ...env },
+      env: { ...database.environment(), DIAL_GAUGE_DEMO: 'yes', DIAL_GAUGE_LOG: 'warn', ...over, ...env },
     });
     servers.push(server);
     await server.start();

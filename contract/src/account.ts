@@ -1,13 +1,26 @@
 import * as z from 'zod';
 import { Id } from './ids.js';
 import { ASK_SESSION } from './ask-session.js';
+import { Role } from './roles.js';
 import { none, nothing, route } from './route.js';
 
-export const SignIn = z.strictObject({ email: z.email().max(200), password: z.string().min(1).max(200) });
+export const Email = z.email().trim().max(200);
+export const PersonName = z.string().trim().min(1).max(120);
+
+/** A password that somebody has. */
+const Password = z.string().min(1).max(200);
+
+/** A password that somebody chooses. How hard it is to guess is looked at where it is kept. */
+export const NewPassword = z.string().min(12).max(64);
+
+/** Six digits of an authenticator, or one of the codes for when it is lost. */
+const SecondFactorCode = z.string().trim().min(6).max(40);
+
+export const SignIn = z.strictObject({ email: Email, password: Password, code: SecondFactorCode.optional() });
 export type SignIn = z.infer<typeof SignIn>;
 
 export const SessionView = z.object({
-  user: z.object({ id: Id, name: z.string(), email: z.string() }),
+  user: z.object({ id: Id, name: z.string(), email: z.string(), role: Role }),
   clinic: z.object({ id: Id, name: z.string() }),
 });
 export type SessionView = z.infer<typeof SessionView>;
@@ -23,6 +36,33 @@ export const OpenSession = z.object({
   here: z.boolean(),
 });
 export type OpenSession = z.infer<typeof OpenSession>;
+
+/** That it is still the same person. */
+export const Proof = z.strictObject({ password: Password, code: SecondFactorCode.optional() });
+export type Proof = z.infer<typeof Proof>;
+
+export const PasswordChange = z.strictObject({ password: Password, code: SecondFactorCode.optional(), next: NewPassword });
+export type PasswordChange = z.infer<typeof PasswordChange>;
+
+/** The caller's own account. */
+export const AccountView = z.object({
+  name: z.string(),
+  email: z.string(),
+  role: Role,
+  /** null: not known, it was chosen before this was kept. */
+  passwordSince: z.iso.datetime().nullable(),
+  /** null: there is none. */
+  secondFactor: z.object({ since: z.iso.datetime(), recoveryCodesLeft: z.int() }).nullable(),
+});
+export type AccountView = z.infer<typeof AccountView>;
+
+/** What an authenticator is told, once: it counts when its first code was typed. */
+export const SecondFactorOffer = z.object({ secret: z.string(), uri: z.string() });
+export type SecondFactorOffer = z.infer<typeof SecondFactorOffer>;
+
+/** Codes for when the authenticator is lost, told once. Each works once. */
+export const RecoveryCodes = z.object({ codes: z.array(z.string()), account: AccountView });
+export type RecoveryCodes = z.infer<typeof RecoveryCodes>;
 
 const BySession = z.object({ id: z.string().regex(/^[0-9a-f]{64}$/) });
 
@@ -54,5 +94,54 @@ export const ACCOUNT = {
     params: BySession,
     body: nothing,
     answer: z.array(OpenSession),
+  }),
+  prove: route({
+    method: 'post',
+    path: '/session/proof',
+    summary: 'Enter the password again, after a rest, before something that wants it',
+    params: none,
+    body: Proof,
+    answer: SessionView,
+  }),
+  account: route({ method: 'get', path: '/account', summary: 'The caller’s own account', params: none, body: nothing, answer: AccountView }),
+  changePassword: route({
+    method: 'put',
+    path: '/account/password',
+    summary: 'Change one’s own password; every other place is signed out',
+    params: none,
+    body: PasswordChange,
+    answer: AccountView,
+  }),
+  offerSecondFactor: route({
+    method: 'post',
+    path: '/account/second-factor',
+    summary: 'Begin with a second factor: what an authenticator is told',
+    params: none,
+    body: Proof,
+    answer: SecondFactorOffer,
+  }),
+  confirmSecondFactor: route({
+    method: 'post',
+    path: '/account/second-factor/confirmation',
+    summary: 'The first code of the authenticator: from now on it is asked for; the codes for when it is lost are told once',
+    params: none,
+    body: z.strictObject({ code: SecondFactorCode }),
+    answer: RecoveryCodes,
+  }),
+  newRecoveryCodes: route({
+    method: 'post',
+    path: '/account/recovery-codes',
+    summary: 'Other codes for when the authenticator is lost; those before work no more',
+    params: none,
+    body: Proof,
+    answer: RecoveryCodes,
+  }),
+  removeSecondFactor: route({
+    method: 'post',
+    path: '/account/second-factor/removal',
+    summary: 'Do without a second factor again',
+    params: none,
+    body: Proof,
+    answer: AccountView,
   }),
 } as const;

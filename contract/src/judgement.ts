@@ -7,6 +7,7 @@ import { JudgementShape } from './judgement-shape.js';
 import { PatientView } from './patients.js';
 import { OddRecord } from './problem.js';
 import { MeasurementView } from './readings.js';
+import { Id } from './ids.js';
 import { ById, nothing, route } from './route.js';
 import { LateDismissal, NewAmendment, NewSignature, SignedCopy, SigningView, SummaryChange } from './signing.js';
 import { VisitView } from './visit-view.js';
@@ -62,6 +63,14 @@ export const JUDGEMENT = {
     summary: 'Open a signed visit to be amended, with the reason',
     params: ById,
     body: NewAmendment,
+    answer: JudgementView,
+  }),
+  countersign: route({
+    method: 'post',
+    path: '/signatures/:id/countersignatures',
+    summary: 'Countersign the signature that stands, as the lead',
+    params: ById,
+    body: z.strictObject({ id: Id }),
     answer: JudgementView,
   }),
   signedCopy: route({

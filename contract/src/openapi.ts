@@ -16,10 +16,14 @@ import * as progress from './progress.js';
 import * as readings from './readings.js';
 import * as reliability from './reliability.js';
 import * as retests from './retests.js';
+import { actOf } from './may.js';
+import { ALLOWED } from './roles.js';
 import type { Route } from './route.js';
 import { RESOURCES } from './routes.js';
 import * as sheet from './sheet.js';
+import * as roles from './roles.js';
 import * as signing from './signing.js';
+import * as staff from './staff.js';
 import * as visitView from './visit-view.js';
 import * as visits from './visits.js';
 
@@ -27,8 +31,8 @@ type Json = Record<string, unknown>;
 type Io = 'input' | 'output';
 
 const MODULES = [
-  account, clinic, clips, episodeView, episodes, goals, judgement, judgementShape, norms, patients, practice, problem, progress, readings, reliability, retests, sheet,
-  signing, visitView, visits,
+  account, clinic, clips, episodeView, episodes, goals, judgement, judgementShape, norms, patients, practice, problem, progress, readings, reliability, retests, roles,
+  sheet, signing, staff, visitView, visits,
 ]; // prettier-ignore
 
 /** Every schema that has a name of its own, by it. */
@@ -105,12 +109,14 @@ function operation(tag: string, name: string, route: Route, shelf: Shelf): Json 
       schema,
     })),
   ];
+  const act = actOf(route);
   const hasBody = !(route.body instanceof z.ZodUndefined);
   const inPath = parameters.some((parameter) => parameter.in === 'path');
   return {
     operationId: name,
     tags: [tag],
     summary: route.summary,
+    ...(act === 'door' ? {} : { description: `Whoever may ${ALLOWED[act].words}: ${ALLOWED[act].roles.join(', ')}` }),
     ...(parameters.length ? { parameters } : {}),
     ...(hasBody ? { requestBody: { required: true, content: json(use(route.body, 'input', shelf)) } } : {}),
     security: route.open ? [] : [{ session: [] }],
@@ -125,6 +131,7 @@ function operation(tag: string, name: string, route: Route, shelf: Shelf): Json 
         : {}),
       ...(inPath ? { 404: problem('No such record in this clinic') } : {}),
       401: problem(route.open ? 'E-mail or password is wrong' : 'No session, or it has ended'),
+      ...(route.open ? {} : { 403: problem('Not something the caller’s role may do, or sent under another name') }),
       503: problem('The database does not answer; nothing was saved'),
     },
   };

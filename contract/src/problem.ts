@@ -1,5 +1,11 @@
 import * as z from 'zod';
 
+/** Problems that whoever asks can do something about by itself, told apart by their type; all others go by their status. */
+export const PROBLEM_KINDS = ['second-factor', 'proof', 'role'] as const;
+export type ProblemKind = (typeof PROBLEM_KINDS)[number];
+
+export const problemType = (kind: ProblemKind | number): string => `urn:dial-gauge:problem:${kind}`;
+
 /** RFC 9457 problem, with one entry per field that was refused. */
 export const Problem = z.object({
   type: z.string(),

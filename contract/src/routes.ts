@@ -18,12 +18,14 @@ import { RELIABILITY } from './reliability.js';
 import { REPORTS } from './reports.js';
 import { RETESTS } from './retests.js';
 import { SCREENINGS } from './screens.js';
+import { STAFF } from './staff.js';
 import { TAKEOVERS } from './takeovers.js';
 import { VISITS } from './visits.js';
 
 /** Routes by resource: one line each. The server, the OpenAPI document and its tags read this list. */
 export const RESOURCES = {
   account: ACCOUNT,
+  staff: STAFF,
   patients: PATIENTS,
   episodes: EPISODES,
   visits: VISITS,

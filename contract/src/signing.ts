@@ -34,9 +34,12 @@ export const SignatureView = z.object({
   number: z.int(),
   at: Moment,
   by: z.string(),
+  byMe: z.boolean(),
   summary: z.string(),
   /** Why the visit was amended before this signature; empty for the first. */
   why: z.string(),
+  /** The lead, who has read it and stands by it. */
+  countersigned: z.object({ by: z.string(), at: Moment }).nullable(),
 });
 export type SignatureView = z.infer<typeof SignatureView>;
 
@@ -62,6 +65,10 @@ export type LateDismissal = z.infer<typeof LateDismissal>;
 export const SigningView = z.object({
   /** Oldest first; the last one counts. */
   signatures: z.array(SignatureView),
+  /** Whose visit it is: who examined. */
+  examiner: z.string(),
+  /** Why the caller does not sign it; null where they do. */
+  notYours: z.string().nullable(),
   /** Set while a signed visit is being amended. */
   amending: z.object({ why: z.string(), by: z.string(), at: Moment }).nullable(),
   /** What was changed after the last signature, oldest first. */

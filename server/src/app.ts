@@ -6,6 +6,8 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import { signInGuard } from './account/guard.js';
+import type { AccountMeans } from './account/proof.js';
+import { judgePassword } from './account/strength.js';
 import { Database } from './platform/database.js';
 import { problemHandler } from './platform/problem-handler.js';
 import { HttpProblem } from './platform/problems.js';
@@ -15,6 +17,7 @@ import { Sessions, type SessionSettings } from './platform/session.js';
 import type { Watch } from './platform/watch.js';
 import type { Threads } from './platform/threads.js';
 import { RESOURCES } from './resources.js';
+import { clinicIsThere } from './staff/links.js';
 import { serveWeb, type DemoDoor } from './web.js';
 
 export interface AppSettings {
@@ -29,6 +32,8 @@ export interface AppSettings {
   readonly threads?: Threads;
   /** Whom the sign-in page offers to be, in the demo. */
   readonly demo?: DemoDoor;
+  /** What second factors are kept with: 32 bytes. */
+  readonly key?: Buffer | null | undefined;
   /** What tells others how this server is. */
   readonly watch?: Watch;
 }
@@ -82,7 +87,7 @@ function alwaysThese(middleware: ReturnType<typeof helmet>, more: Readonly<Recor
 
 /** The whole server, wired but not listening. */
 export function createApp(settings: AppSettings): Express {
-  const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo, watch } = settings;
+  const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo, watch, key } = settings;
   const app = express();
   const sessions = new Sessions(dataSource, session);
   app.disable('x-powered-by');
@@ -90,7 +95,13 @@ export function createApp(settings: AppSettings): Express {
   app.disable('etag');
   app.set('trust proxy', trustProxy);
   app.locals['sessions'] = sessions;
-  app.locals['guard'] = signInGuard(dataSource);
+  const guard = signInGuard(dataSource);
+  app.locals['guard'] = guard;
+  app.locals['accounts'] = {
+    guard,
+    key: key ?? null,
+    judgePassword: (password, words) => (threads ? threads.judgePassword(password, words) : judgePassword(password, words)),
+  } satisfies AccountMeans;
   app.use(requestLog(logger));
   if (watch) {
     app.use(watch.time);
@@ -107,7 +118,7 @@ export function createApp(settings: AppSettings): Express {
     response.locals['nonce'] = randomBytes(16).toString('base64');
     next();
   }, pageHeaders);
-  if (webRoot) serveWeb(app, webRoot, nonceOf, demo ?? null);
+  if (webRoot) serveWeb(app, webRoot, nonceOf, demo ?? null, () => clinicIsThere(dataSource.manager));
   app.use(problemHandler(logger));
   return app;
 }

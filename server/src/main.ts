@@ -9,6 +9,7 @@ import { brokerBus, OwnBus } from './live/bus.js';
 import { LiveHub } from './live/hub.js';
 import { connect, createDataSource, migrate } from './platform/database.js';
 import { Sessions } from './platform/session.js';
+import { newFoundingCode } from './staff/links.js';
 import { Threads } from './platform/threads.js';
 import { Watch } from './platform/watch.js';
 import { ENTITIES } from './resources.js';
@@ -47,7 +48,7 @@ migrating = migrate(dataSource, async () => {
 await migrating;
 
 if (!stopping) {
-  const { session, webRoot, trustProxy, demo, host, port, database } = settings;
+  const { session, webRoot, trustProxy, demo, host, port, database, key } = settings;
   const tls = await tlsOf(settings.tls, host);
   threads = new Threads(database);
   const bus = settings.bus
@@ -55,7 +56,7 @@ if (!stopping) {
     : new OwnBus();
   watch = new Watch(dataSource, settings);
   watch.ofProcess();
-  const app = createApp({ dataSource, logger, session, webRoot, trustProxy, demo: demo ? DEMO_DOOR : undefined, threads, watch });
+  const app = createApp({ dataSource, logger, session, webRoot, trustProxy, demo: demo ? DEMO_DOOR : undefined, threads, watch, key });
   live = new LiveHub(dataSource, new Sessions(dataSource, session), bus, logger);
   app.locals['live'] = live;
   const hub = live;
@@ -64,7 +65,7 @@ if (!stopping) {
   live.attach(server);
   server.listen(port, host, () => {
     logger.info({ host, port }, 'listening');
-    process.send?.('ready');
+    void tellFoundingCode().finally(() => process.send?.('ready'));
   });
   server.on('error', (error) => {
     logger.fatal({ code: (error as NodeJS.ErrnoException).code, host, port }, 'cannot listen');
@@ -73,6 +74,14 @@ if (!stopping) {
   const store = new Sessions(dataSource, session);
   pruning = setInterval(() => void store.prune().catch(() => {}), 3_600_000);
   pruning.unref();
+}
+
+/** While there is no clinic, whoever sees what this server prints may found it. Printed, and never logged. */
+async function tellFoundingCode(): Promise<void> {
+  const code = await newFoundingCode(dataSource.manager, new Date());
+  if (code === null) return;
+  process.send?.({ foundingCode: code });
+  process.stdout.write(`\nThere is no clinic here yet. Whoever opens the page founds it with this code, once:\n\n    ${code}\n\n`);
 }
 
 /** In order, and within a time: others are told, no new requests, those on the way end or are cut, threads and connections close. */

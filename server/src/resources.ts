@@ -20,12 +20,14 @@ import { reports } from './reports/index.js';
 import { retests } from './retests/index.js';
 import { screens } from './screens/index.js';
 import { signing } from './signing/index.js';
+import { staff } from './staff/index.js';
 import { takeovers } from './takeovers/index.js';
 import { visits } from './visits/index.js';
 
 /** Everything the server keeps and answers, one line a resource. */
 export const RESOURCES: readonly Resource[] = [
   account,
+  staff,
   patients,
   episodes,
   visits,

@@ -1,4 +1,7 @@
+import { readFileSync } from 'node:fs';
 import * as z from 'zod';
+
+const KEY_BYTES = 32;
 
 const port = z.coerce.number().int().min(1).max(65_535);
 const yesNo = z.enum(['yes', 'no']).default('no');
@@ -29,6 +32,8 @@ const Environment = z.object({
   DIAL_GAUGE_TLS: z.enum(['', 'self-signed', 'files']).default(''),
   /** Where a certificate of its own is kept, or the two files lie: key.pem and cert.pem. */
   DIAL_GAUGE_TLS_FOLDER: z.string().default(''),
+  /** File of 32 bytes in base64, with which second factors are kept; empty: there are none here. */
+  DIAL_GAUGE_KEY_FILE: z.string().default(''),
   /** Who sends it may read /metrics; empty: nobody. */
   DIAL_GAUGE_METRICS_TOKEN: z.union([z.literal(''), z.string().min(16).max(200)]).default(''),
   /** Seconds between saying that it takes no requests and taking none, so that a balancer has heard it. */
@@ -43,6 +48,14 @@ function tlsSettings({ DIAL_GAUGE_TLS: how, DIAL_GAUGE_TLS_FOLDER: folder }: Rea
   if (how === '') return null;
   if (folder === '') throw new Error('settings do not fit:\nDIAL_GAUGE_TLS_FOLDER is empty; allowed: the folder of key.pem and cert.pem');
   return { how, folder };
+}
+
+/** The server's own key; null where it has none. */
+function keyOf({ DIAL_GAUGE_KEY_FILE: file }: Read): Buffer | null {
+  if (file === '') return null;
+  const key = Buffer.from(readFileSync(file, 'utf8').trim(), 'base64');
+  if (key.length === KEY_BYTES) return key;
+  throw new Error(`settings do not fit:\nDIAL_GAUGE_KEY_FILE holds ${key.length} bytes; allowed: a file of ${KEY_BYTES} bytes in base64`);
 }
 
 export interface TlsSettings {
@@ -80,6 +93,7 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
     demo: e.DIAL_GAUGE_DEMO === 'yes',
     bus: e.DIAL_GAUGE_BUS,
     tls: tlsSettings(e),
+    key: keyOf(e),
     metricsToken: e.DIAL_GAUGE_METRICS_TOKEN,
     drainMs: e.DIAL_GAUGE_DRAIN * 1_000,
     logLevel: e.DIAL_GAUGE_LOG,

@@ -4,13 +4,29 @@ import compression from 'compression';
 import express, { type Express, type RequestHandler, type Response } from 'express';
 
 /** The built interface: hashed files for a year, and the page itself with a fresh nonce at every other address. */
-export function serveWeb(app: Express, webRoot: string, nonceOf: (response: Response) => string, demo: DemoDoor | null): void {
+export function serveWeb(
+  app: Express,
+  webRoot: string,
+  nonceOf: (response: Response) => string,
+  demo: DemoDoor | null,
+  isFounded: () => Promise<boolean>,
+): void {
   const indexFile = join(webRoot, 'index.html');
   if (!existsSync(indexFile)) throw new Error(`${indexFile} is missing: build the interface first (npm run build)`);
   const page = withDemo(withoutBase(readFileSync(indexFile, 'utf8')), demo);
-  const sendPage: RequestHandler = (_request, response) => {
+  // Once there is a clinic there is one for good.
+  let founded = false;
+  const isEmpty = async (): Promise<boolean> => {
+    if (founded) return false;
+    // Where the database cannot be asked the page is sent all the same, and nothing is remembered.
+    const there = await isFounded().catch(() => null);
+    founded = there === true;
+    return there === false;
+  };
+  const sendPage: RequestHandler = async (_request, response) => {
+    const shown = (await isEmpty()) ? page.replace('</head>', '<meta name="dial-gauge-empty" content="yes" /></head>') : page;
     response.setHeader('Cache-Control', 'no-store');
-    response.type('html').send(page.replaceAll('CSP_NONCE', nonceOf(response)));
+    response.type('html').send(shown.replaceAll('CSP_NONCE', nonceOf(response)));
   };
   app.use(packed(webRoot));
   // Files only: answers of the API carry records, and are small.
@@ -24,7 +40,7 @@ export function serveWeb(app: Express, webRoot: string, nonceOf: (response: Resp
 
 /** What the door of the demo offers: who may sign in, and their password. */
 export interface DemoDoor {
-  readonly people: readonly { readonly name: string; readonly email: string }[];
+  readonly people: readonly { readonly name: string; readonly email: string; readonly role: string }[];
   readonly password: string;
 }
 

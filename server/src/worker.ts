@@ -1,5 +1,6 @@
 import { workerData } from 'node:worker_threads';
 import { move, transferableSymbol, valueSymbol } from 'piscina';
+import { judgePassword as judged, type Strength } from './account/strength.js';
 import { connect, createDataSource, Database, type DatabaseSettings } from './platform/database.js';
 import { perform } from './platform/perform.js';
 import type { Served } from './platform/resource.js';
@@ -33,4 +34,9 @@ export default async function run({ method, path, caller, call }: Task): Promise
   } catch (error) {
     return toOutcome(error);
   }
+}
+
+/** A named task: a password, and the words that are too near to it. */
+export function judgePassword({ password, words }: { readonly password: string; readonly words: readonly string[] }): Strength {
+  return judged(password, words);
 }

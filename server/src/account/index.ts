@@ -1,52 +1,33 @@
-import { ACCOUNT, type OpenSession, type SessionView } from '@dial-gauge/contract';
-import { verify } from '@node-rs/argon2';
+import { ACCOUNT, type AccountView, type OpenSession, type SessionView } from '@dial-gauge/contract';
 import type { Request } from 'express';
-import { MoreThan, Not } from 'typeorm';
+import { IsNull, MoreThan, Not } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
-import { HttpProblem, noSession, notFound } from '../platform/problems.js';
+import { hashOf } from '../platform/hash.js';
+import { HttpProblem, noSession, notFound, refused } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
-import type { Sessions } from '../platform/session.js';
+import { mustBeOverTls, sessionsAt } from '../platform/session.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { SessionRow, User } from './entities.js';
-import type { SignInGuard } from './guard.js';
+import { AccountLinkRow, FoundedRow, FoundingCodeRow, RecoveryCodeRow, SecondFactorRow, SessionRow, User } from './entities.js';
 import { hashPassword } from './password.js';
+import { meansAt, mustBeStrong, provenAgain, signedInAs } from './proof.js';
+import { confirmSecondFactor, newRecoveryCodes, offerSecondFactor, removeSecondFactor, secondFactorOf } from './second-factor.js';
 
-const wrongSignIn = (): HttpProblem => new HttpProblem(401, 'Sign-in refused', 'E-mail or password is wrong. Check both and try again.');
-
-// Checked when no such user exists, so that both answers take as long.
-let decoy: Promise<string> | undefined;
+// They wait for the password to be checked, and for others who try the same account.
+const proving = { unit: 'loose' } as const;
 
 /** Sign-in, who is signed in, where, and sign-out. */
 export const account: Resource = {
-  entities: [User, SessionRow],
+  entities: [User, SessionRow, SecondFactorRow, RecoveryCodeRow, AccountLinkRow, FoundingCodeRow, FoundedRow],
   routes: [
     serve(
       ACCOUNT.signIn,
       async (work, { body }, { request, response }) => {
-        const { secure } = sessionsAt(request).settings;
-        if (secure && !request.secure)
-          throw new HttpProblem(
-            400,
-            'Not over TLS',
-            'This server is set to be reached over TLS only. Use its https address, or ask whoever runs it to name its proxy.',
-          );
-        const email = body.email.toLowerCase();
-        const guard = request.app.locals['guard'] as SignInGuard;
-        const found = await work.manager.findOneBy(User, { email });
-        const user = await guard.attempt(email, request.ip ?? '', async () => {
-          const matches = await verify(found?.passwordHash ?? (await (decoy ??= hashPassword('no such user'))), body.password);
-          return matches ? found : null;
-        });
-        if (!user) {
-          // By the account's id, never by what was typed: people type passwords into the wrong field.
-          request.log.warn({ id: request.id, user: found?.id ?? 'unknown', address: request.ip }, 'sign-in refused');
-          throw wrongSignIn();
-        }
+        mustBeOverTls(request);
+        const user = await signedInAs(work.manager, request, body.email.toLowerCase(), body);
         await sessionsAt(request).begin(request, response, user);
         return sessionView(work, user);
       },
-      // It waits for the password to be checked, and for others who try the same account.
-      { unit: 'loose' },
+      proving,
     ),
 
     serve(ACCOUNT.session, async (work) => {
@@ -75,10 +56,97 @@ export const account: Resource = {
       if (!affected) throw notFound('session');
       return sessionsOf(work, request);
     }),
+
+    serve(
+      ACCOUNT.prove,
+      async (work, { body }, { request }) => {
+        const user = await provenAgain(work.manager, request, work.caller.userId, body);
+        await sessionsAt(request).proved(request.session!);
+        return sessionView(work, user);
+      },
+      proving,
+    ),
+
+    serve(ACCOUNT.account, (work) => accountView(work)),
+
+    serve(
+      ACCOUNT.changePassword,
+      async (work, { body }, { request }) => {
+        const { manager, caller } = work;
+        const user = await provenAgain(manager, request, caller.userId, body);
+        const clinic = await manager.findOneByOrFail(Clinic, { id: work.clinicId });
+        if (body.next === body.password) throw refused('next', 'is the password you have; allowed: another one', 'Nothing was changed.');
+        await mustBeStrong(request, 'next', body.next, [user.name, user.email, clinic.name]);
+        const passwordHash = await hashPassword(body.next);
+        await manager.transaction(async (whole) => {
+          await whole.update(User, { id: user.id, passwordHash: user.passwordHash }, { passwordHash, passwordSince: work.now });
+          // Sessions that began with the one before are worth nothing; this one goes on.
+          await whole.delete(SessionRow, { userId: user.id, id: Not(caller.session) });
+          await whole.update(SessionRow, { id: caller.session }, { credential: hashOf(passwordHash), wantsProof: false });
+        });
+        return accountView(work);
+      },
+      proving,
+    ),
+
+    serve(
+      ACCOUNT.offerSecondFactor,
+      async (work, { body }, { request }) => {
+        const user = await provenAgain(work.manager, request, work.caller.userId, body);
+        return offerSecondFactor(work.manager, user, meansAt(request).key);
+      },
+      proving,
+    ),
+
+    serve(
+      ACCOUNT.confirmSecondFactor,
+      async (work, { body }, { request }) => {
+        const { manager, caller, now } = work;
+        const user = await manager.findOneByOrFail(User, { id: caller.userId });
+        const { guard, key } = meansAt(request);
+        const codes = await guard.attempt(user.email, request.ip ?? '', () =>
+          manager.transaction((whole) => confirmSecondFactor(whole, user, key, body.code, now)),
+        );
+        return { codes: codes ?? [], account: await accountView(work) };
+      },
+      proving,
+    ),
+
+    serve(
+      ACCOUNT.newRecoveryCodes,
+      async (work, { body }, { request }) => {
+        const { manager, caller } = work;
+        const user = await provenAgain(manager, request, caller.userId, body);
+        if (!(await secondFactorOf(manager, user.id)))
+          throw new HttpProblem(409, 'No second factor', 'Codes for when an authenticator is lost come with a second factor. Begin with one first.');
+        const codes = await manager.transaction((whole) => newRecoveryCodes(whole, user.id));
+        return { codes, account: await accountView(work) };
+      },
+      proving,
+    ),
+
+    serve(
+      ACCOUNT.removeSecondFactor,
+      async (work, { body }, { request }) => {
+        const user = await provenAgain(work.manager, request, work.caller.userId, body);
+        await work.manager.transaction((whole) => removeSecondFactor(whole, user.id));
+        return accountView(work);
+      },
+      proving,
+    ),
   ],
 };
 
-const sessionsAt = (request: Request): Sessions => request.app.locals['sessions'] as Sessions;
+async function accountView({ manager, caller }: UnitOfWork): Promise<AccountView> {
+  const { name, email, role, passwordSince, id } = await manager.findOneByOrFail(User, { id: caller.userId });
+  const factor = await secondFactorOf(manager, id);
+  const recoveryCodesLeft = factor ? await manager.countBy(RecoveryCodeRow, { userId: id, usedAt: IsNull() }) : 0;
+  return {
+    ...{ name, email, role },
+    passwordSince: passwordSince?.toISOString() ?? null,
+    secondFactor: factor?.confirmedAt ? { since: factor.confirmedAt.toISOString(), recoveryCodesLeft } : null,
+  };
+}
 
 async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request): Promise<OpenSession[]> {
   const since = new Date(now.getTime() - sessionsAt(request).settings.longestMs);
@@ -95,10 +163,10 @@ async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request
   }));
 }
 
-async function sessionView({ manager }: UnitOfWork, user: User): Promise<SessionView> {
+export async function sessionView({ manager }: UnitOfWork, user: User): Promise<SessionView> {
   const clinic = await manager.findOneByOrFail(Clinic, { id: user.clinicId });
   return {
-    user: { id: user.id, name: user.name, email: user.email },
+    user: { id: user.id, name: user.name, email: user.email, role: user.role },
     clinic: { id: clinic.id, name: clinic.name },
   };
 }

@@ -9,9 +9,21 @@ export const DEMO_USER = { name: 'Wren Calloway', email: 'wren@saltmarsh.example
 /** A second examiner, so that what two people measure can be seen. */
 export const DEMO_COLLEAGUE = { name: 'Rook Ansty', email: 'rook@saltmarsh.example', password: 'tide-and-table' };
 
+/** Two more, so that what an assistant and a reader may do can be seen. */
+export const DEMO_ASSISTANT = { name: 'Perrin Oake', email: 'perrin@saltmarsh.example', password: 'tide-and-table' };
+export const DEMO_READER = { name: 'Sedge Marlow', email: 'sedge@saltmarsh.example', password: 'tide-and-table' };
+
+/** Everybody who works there, with what they are. */
+export const DEMO_STAFF = [
+  { ...DEMO_USER, role: 'lead' },
+  { ...DEMO_COLLEAGUE, role: 'examiner' },
+  { ...DEMO_ASSISTANT, role: 'assistant' },
+  { ...DEMO_READER, role: 'reader' },
+] as const;
+
 /** Whom the sign-in page of the demo offers to be. */
 export const DEMO_DOOR = {
-  people: [DEMO_USER, DEMO_COLLEAGUE].map(({ name, email }) => ({ name, email })),
+  people: DEMO_STAFF.map(({ name, email, role }) => ({ name, email, role })),
   password: DEMO_USER.password,
 };
 

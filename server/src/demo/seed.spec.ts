@@ -40,7 +40,7 @@ describe('demo clinic', () => {
 
   it('has something true to show: stiff and symmetric, or mobile without control', async () => {
     const [clinic] = await harness.dataSource.getRepository(Clinic).find();
-    const caller = { userId: '', name: '', clinicId: clinic!.id, session: '' };
+    const caller = { userId: '', name: '', clinicId: clinic!.id, role: 'lead' as const, session: '' };
     const database = new Database(harness.dataSource);
     const kindsOf = async (familyName: string) => {
       const record = await database.each(caller, async (work) => {

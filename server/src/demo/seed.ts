@@ -18,7 +18,7 @@ import { RetestReadingRow, RetestRoundRow, RetestRow } from '../retests/entities
 import { ScreenTryRow } from '../screens/entities.js';
 import { Visit } from '../visits/entities.js';
 import { seedPractice } from './practice.js';
-import { DEMO_CLINIC, DEMO_COLLEAGUE, DEMO_PATIENTS, DEMO_STUDY, DEMO_USER } from './clinic.js';
+import { DEMO_CLINIC, DEMO_PATIENTS, DEMO_STAFF, DEMO_STUDY, DEMO_USER } from './clinic.js';
 import type { DemoPatient, DemoProgram, DemoReading, DemoVisit } from './person.js';
 
 const day = (date: Date): string => formatISO(date, { representation: 'date' });
@@ -34,11 +34,11 @@ export async function seedDemo(dataSource: DataSource, today: Date): Promise<boo
   return dataSource.transaction(async (manager) => {
     if ((await manager.count(Clinic)) > 0) return false;
     const clinicId = randomUUID();
-    const examinerId = randomUUID();
     await manager.insert(Clinic, { id: clinicId, ...DEMO_CLINIC });
-    await manager.insert(User, { id: examinerId, clinicId, name: DEMO_USER.name, email: DEMO_USER.email, passwordHash });
-    const colleagueId = randomUUID();
-    await manager.insert(User, { id: colleagueId, clinicId, name: DEMO_COLLEAGUE.name, email: DEMO_COLLEAGUE.email, passwordHash });
+    const [examinerId, colleagueId, ...others] = DEMO_STAFF.map(() => randomUUID()) as [string, string, ...string[]];
+    const ids = [examinerId, colleagueId, ...others];
+    for (const [at, { name, email, role }] of DEMO_STAFF.entries())
+      await manager.insert(User, { id: ids[at]!, clinicId, name, email, role, passwordHash });
     const seeding = { clinicId, examinerId, colleagueId, today };
     for (const patient of DEMO_PATIENTS) await seedPatient(manager, seeding, patient);
     await seedStudy(manager, seeding);

@@ -51,7 +51,7 @@ export async function takeLate(work: UnitOfWork, id: string): Promise<string> {
   await openVisit(work, row.visitId, 'pessimistic_write');
   const asEntered = new UnitOfWork(
     work.manager,
-    { clinicId: work.clinicId, userId: row.enteredBy, name: await work.nameOf(row.enteredBy), session: work.caller.session },
+    { ...work.caller, userId: row.enteredBy, name: await work.nameOf(row.enteredBy) },
     work.now,
   );
   await REPLAY[row.route]!(asEntered, row.target, row.body);

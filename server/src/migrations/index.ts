@@ -14,6 +14,7 @@ import { Pairings1700000000014 } from './0014-pairings.js';
 import { Practice1700000000015 } from './0015-practice.js';
 import { Clips1700000000016 } from './0016-clips.js';
 import { Simulated1700000000017 } from './0017-simulated.js';
+import { Accounts1700000000018 } from './0018-accounts.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -35,4 +36,5 @@ export const MIGRATIONS = [
   Practice1700000000015,
   Clips1700000000016,
   Simulated1700000000017,
+  Accounts1700000000018,
 ];

@@ -3,7 +3,7 @@ import { Column, Entity, PrimaryColumn, type EntityManager } from 'typeorm';
 import type { Caller } from './caller.js';
 import { id, moment, text } from './columns.js';
 
-export type Subject = 'clinic' | 'episode' | 'visit' | 'measurement';
+export type Subject = 'clinic' | 'user' | 'patient' | 'episode' | 'visit' | 'measurement';
 
 /** What a record said before it was changed: old value, new value, who, when. The database refuses to change or delete one. */
 @Entity({ name: 'change_log' })

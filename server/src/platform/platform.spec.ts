@@ -9,7 +9,7 @@ import { sentOf } from './sent.js';
 describe('platform', () => {
   let clinics: Clinics;
   let database: Database;
-  const caller = () => ({ clinicId: clinics.clinicId, userId: clinics.ids.ours, name: 'ours', session: '' });
+  const caller = () => ({ clinicId: clinics.clinicId, userId: clinics.ids.ours, name: 'ours', role: 'lead' as const, session: '' });
   const rows = () => clinics.dataSource.getRepository(SessionRow);
   beforeAll(async () => {
     clinics = await startClinics();

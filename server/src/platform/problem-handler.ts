@@ -1,5 +1,5 @@
 import type { Problem } from '@dial-gauge/contract';
-import { explain } from '@dial-gauge/contract';
+import { explain, problemType } from '@dial-gauge/contract';
 import type { NextFunction, Request, Response } from 'express';
 import type { Logger } from 'pino';
 import { ZodError } from 'zod';
@@ -86,7 +86,7 @@ export function problemHandler(logger: Logger) {
     const retryAfter = problem.retryAfter ?? (problem.status === 503 ? 2 : undefined);
     if (retryAfter !== undefined) response.setHeader('Retry-After', String(retryAfter));
     const body: Problem = {
-      type: `urn:dial-gauge:problem:${problem.status}`,
+      type: problemType(problem.kind ?? problem.status),
       title: problem.title,
       status: problem.status,
       detail: problem.detail,

@@ -1,4 +1,4 @@
-import type { InputProblem } from '@dial-gauge/contract';
+import { notAllowed, type Act, type InputProblem, type ProblemKind, type Role } from '@dial-gauge/contract';
 
 /** An answer other than success, in words a person can act on. */
 export class HttpProblem extends Error {
@@ -9,6 +9,8 @@ export class HttpProblem extends Error {
     readonly errors?: readonly InputProblem[],
     /** Seconds after which it is worth trying again. */
     readonly retryAfter?: number,
+    /** Set where whoever asks can do something about it by itself. */
+    readonly kind?: ProblemKind,
   ) {
     super(detail);
   }
@@ -26,6 +28,21 @@ export const notYours = (name: string): HttpProblem =>
 
 export const noSession = (): HttpProblem =>
   new HttpProblem(401, 'Not signed in', 'Your session has ended. Sign in again; what you typed stays on the screen.');
+
+/** The role of whoever asks does not go so far. */
+export const notYourRole = (role: Role, act: Act): HttpProblem =>
+  new HttpProblem(403, 'Not for your role', `${notAllowed(role, act)} Nothing was changed.`, undefined, undefined, 'role');
+
+/** After a rest somebody else may sit there. */
+export const wantsProof = (): HttpProblem =>
+  new HttpProblem(
+    403,
+    'Enter your password again',
+    'You have rested for a while: enter your password again, so that it is you. Nothing was done yet; what you typed stays on the screen.',
+    undefined,
+    undefined,
+    'proof',
+  );
 
 /** One field that was refused, what is wrong with it and what is allowed. */
 export const refused = (path: string, message: string, detail = 'Nothing was saved.'): HttpProblem =>

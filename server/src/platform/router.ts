@@ -1,10 +1,11 @@
 import { pipeline, Readable } from 'node:stream';
 import { pipeline as pipelined } from 'node:stream/promises';
+import { actOf, ALLOWED, mayDo } from '@dial-gauge/contract';
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
 import { NOBODY } from './caller.js';
 import type { Database } from './database.js';
 import { perform } from './perform.js';
-import { HttpProblem, noSession, notFound, notYours } from './problems.js';
+import { HttpProblem, noSession, notFound, notYourRole, notYours, wantsProof as proofWanted } from './problems.js';
 import type { Resource, Served } from './resource.js';
 import { sentOf } from './sent.js';
 import type { Sessions } from './session.js';
@@ -96,14 +97,25 @@ function send(response: Response, status: number, json: string | Uint8Array): vo
   pipeline(Readable.from(pieces), response, () => {});
 }
 
+/** Who may come in, and do this: the one place where it is decided. */
 function mustBeSignedIn({ route, how }: Served, sessions: Sessions): RequestHandler {
+  const act = actOf(route);
   return async (request: Request, response: Response, next: NextFunction) => {
     response.locals['route'] = route.path;
     const { session } = request;
-    if (!route.open && !session) throw noSession();
-    if (!route.open && session?.remembered && !how.asksForSession && !(await sessions.find(session.sid))) throw noSession();
+    if (!route.open) {
+      // Asked for in the database, unless the statement does that itself: what is remembered may have ended.
+      const standing = session?.remembered && !how.asksForSession ? await sessions.find(session.sid) : session;
+      if (!standing) throw noSession();
+      request.session = standing;
+    }
     const meant = request.get(MEANT_FOR);
     if (session && meant !== undefined && meant !== session.caller.userId) throw notYours(session.caller.name);
+    if (request.session && act !== 'door') {
+      const { caller, wantsProof } = request.session;
+      if (!mayDo(caller.role, act)) throw notYourRole(caller.role, act);
+      if (ALLOWED[act].proof && wantsProof) throw proofWanted();
+    }
     next();
   };
 }

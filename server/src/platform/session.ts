@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import type { Role } from '@dial-gauge/contract';
 import { parse } from 'cookie';
 import type { Request, RequestHandler, Response } from 'express';
 import { LessThan, type DataSource } from 'typeorm';
@@ -6,6 +7,7 @@ import { SessionRow, type User } from '../account/entities.js';
 import type { Caller } from './caller.js';
 import { executed } from './database.js';
 import { hashOf } from './hash.js';
+import { HttpProblem } from './problems.js';
 import type { UnitOfWork } from './unit-of-work.js';
 
 /** The session a request came with. */
@@ -15,6 +17,8 @@ export interface Session {
   /** Milliseconds: when it began, and when it was written down last that it is in use. */
   readonly startedAt: number;
   readonly seenAt: number;
+  /** The password is asked for again before what wants proof: there was a rest since it was entered. */
+  readonly wantsProof: boolean;
   /** Not looked up with this request: it may have ended meanwhile. */
   readonly remembered: boolean;
 }
@@ -31,6 +35,20 @@ export interface SessionSettings {
   /** How long a session lasts without a request, and at the most, in milliseconds. */
   readonly idleMs: number;
   readonly longestMs: number;
+  /** After how long without a request the password is asked for again before what wants proof; a quarter of an hour where it is left out. */
+  readonly restMs?: number;
+}
+
+export const sessionsAt = (request: Request): Sessions => request.app.locals['sessions'] as Sessions;
+
+/** @throws a problem where somebody would be signed in for nothing: the cookie would not come back */
+export function mustBeOverTls(request: Request): void {
+  if (sessionsAt(request).settings.secure && !request.secure)
+    throw new HttpProblem(
+      400,
+      'Not over TLS',
+      'This server is set to be reached over TLS only. Use its https address, or ask whoever runs it to name its proxy.',
+    );
 }
 
 export const cookieName = (secure: boolean): string => (secure ? '__Host-dial-gauge' : 'dial-gauge');
@@ -41,21 +59,26 @@ const SEEN_EVERY = 60_000;
 /** How long it is remembered whose a session is, for how many; whether it still stands is asked with every request. */
 const REMEMBERED = { ms: 60_000, most: 5_000 };
 
+/** After so long without a request somebody else may sit there. */
+const REST = 15 * 60_000;
+
 /** SHA-256 of the cookie's session id: a copy of the table signs nobody in. */
 export const sessionKey = (sid: string): string => hashOf(sid);
 
-/** Whose a session is, as long as both are there and the password is the one it began with. */
-const OF_USER = `FROM session s JOIN user u ON u.id = s.user_id
+/** Whose a session is, as long as both are there, the account is open and the password is the one it began with. */
+const OF_USER = `FROM session s JOIN user u ON u.id = s.user_id AND u.ended_at IS NULL
   AND s.credential = CONVERT(SHA2(u.password_hash, 256) USING ascii) COLLATE ascii_bin`;
 
-/** A condition for a statement that itself sees to it that the caller's session stands, with the values that it takes. */
-export const SESSION_STANDS = `EXISTS (SELECT 1 ${OF_USER} WHERE s.id = ? AND s.expires_at > ?)`;
-export const standing = ({ caller, now }: UnitOfWork): unknown[] => [caller.session, now];
+/** A condition for a statement that itself sees to it that the caller's session stands, in the role it was allowed for, with the values that it takes. */
+export const SESSION_STANDS = `EXISTS (SELECT 1 ${OF_USER} WHERE s.id = ? AND u.role = ? AND s.expires_at > ?)`;
+export const standing = ({ caller, now }: UnitOfWork): unknown[] => [caller.session, caller.role, now];
 
 interface Found {
   user_id: string;
   clinic_id: string;
   name: string;
+  role: Role;
+  wants_proof: number | boolean;
   started_at: Date;
   seen_at: Date;
 }
@@ -80,7 +103,7 @@ export class Sessions {
     const sid = this.sidOf(request.headers.cookie);
     request.session = sid === undefined ? null : (this.remember(sid) ?? (await this.find(sid)));
     const { session } = request;
-    if (session && Date.now() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4)) await this.moveOn(session, response);
+    if (session && Date.now() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4, this.rest / 4)) await this.moveOn(session, response);
     next();
   };
 
@@ -113,13 +136,15 @@ export class Sessions {
     const now = Date.now();
     const [row] = await executed<Found[]>(
       this.dataSource,
-      `SELECT s.user_id, u.clinic_id, u.name, s.started_at, s.seen_at ${OF_USER} WHERE s.id = ? AND s.expires_at > ? AND s.started_at > ?`,
+      `SELECT s.user_id, u.clinic_id, u.name, u.role, s.wants_proof, s.started_at, s.seen_at ${OF_USER} WHERE s.id = ? AND s.expires_at > ? AND s.started_at > ?`,
       [key, new Date(now), new Date(now - this.settings.longestMs)],
     );
     this.memory.delete(sid);
     if (!row) return null;
-    const caller = { userId: row.user_id, name: row.name, clinicId: row.clinic_id, session: key };
-    const session = { sid, caller, startedAt: row.started_at.getTime(), seenAt: row.seen_at.getTime(), remembered: true };
+    const caller = { userId: row.user_id, name: row.name, clinicId: row.clinic_id, role: row.role, session: key };
+    const seenAt = row.seen_at.getTime();
+    const wantsProof = Boolean(row.wants_proof) || now - seenAt >= this.rest;
+    const session = { sid, caller, startedAt: row.started_at.getTime(), seenAt, wantsProof, remembered: true };
     if (this.memory.size >= REMEMBERED.most) this.memory.clear();
     this.memory.set(sid, { at: now, session });
     return { ...session, remembered: false };
@@ -142,13 +167,22 @@ export class Sessions {
   private async moveOn({ sid, startedAt }: Session, response: Response): Promise<void> {
     const now = new Date();
     this.memory.delete(sid);
-    await this.dataSource.query('UPDATE session SET seen_at = ?, expires_at = ? WHERE id = ? AND expires_at > ?', [
-      now,
-      this.endAfter(now, startedAt),
-      sessionKey(sid),
-      now,
-    ]);
+    // In this order: whether there was a rest is told by when it was seen before.
+    await this.dataSource.query(
+      'UPDATE session SET wants_proof = IF(seen_at <= ?, 1, wants_proof), seen_at = ?, expires_at = ? WHERE id = ? AND expires_at > ?',
+      [new Date(now.getTime() - this.rest), now, this.endAfter(now, startedAt), sessionKey(sid), now],
+    );
     this.sendCookie(response, sid);
+  }
+
+  /** The password was entered again. */
+  async proved({ sid }: Session): Promise<void> {
+    await this.dataSource.query('UPDATE session SET wants_proof = 0, seen_at = ? WHERE id = ?', [new Date(), sessionKey(sid)]);
+    this.memory.delete(sid);
+  }
+
+  private get rest(): number {
+    return this.settings.restMs ?? REST;
   }
 
   private async forget(sid: string): Promise<void> {

@@ -1,5 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
+import type { Strength } from '../account/strength.js';
 import type { Caller } from './caller.js';
 import type { DatabaseSettings } from './database.js';
 import { HttpProblem } from './problems.js';
@@ -18,7 +19,7 @@ export interface Task {
 export type Outcome =
   | { readonly status: 200 | 202; readonly json: Uint8Array }
   | {
-      readonly problem: Pick<HttpProblem, 'status' | 'title' | 'detail' | 'errors' | 'retryAfter'>;
+      readonly problem: Pick<HttpProblem, 'status' | 'title' | 'detail' | 'errors' | 'retryAfter' | 'kind'>;
     }
   | { readonly fault: Pick<Error, 'name' | 'message'> & { readonly code?: string; readonly errno?: number; readonly stack: string } };
 
@@ -48,10 +49,15 @@ export class Threads {
     const outcome = await this.pool.run({ method: route.method, path: route.path, caller, call });
     if ('json' in outcome) return outcome;
     if ('problem' in outcome) {
-      const { status, title, detail, errors, retryAfter } = outcome.problem;
-      throw new HttpProblem(status, title, detail, errors, retryAfter);
+      const { status, title, detail, errors, retryAfter, kind } = outcome.problem;
+      throw new HttpProblem(status, title, detail, errors, retryAfter, kind);
     }
     throw Object.assign(new Error(outcome.fault.message), outcome.fault);
+  }
+
+  /** How hard a password is to guess takes longer than others should wait. */
+  judgePassword(password: string, words: readonly string[]): Promise<Strength> {
+    return this.pool.run({ password, words } as unknown as Task, { name: 'judgePassword' }) as unknown as Promise<Strength>;
   }
 
   close(): Promise<void> {
@@ -61,8 +67,8 @@ export class Threads {
 
 export function toOutcome(error: unknown): Outcome {
   if (error instanceof HttpProblem) {
-    const { status, title, detail, errors, retryAfter } = error;
-    return { problem: { status, title, detail, errors, retryAfter } };
+    const { status, title, detail, errors, retryAfter, kind } = error;
+    return { problem: { status, title, detail, errors, retryAfter, kind } };
   }
   const { name, message, stack = '' } = error as Error;
   return { fault: { name, code: codeOf(error), errno: errnoOf(error), message, stack } };

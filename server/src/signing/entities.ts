@@ -24,3 +24,13 @@ export class Signature {
   /** Whose it was, what the episode was about and what was aimed at, as they stood then; null for those signed before this was kept. */
   @Column({ type: 'simple-json', nullable: true }) context!: SignedContext | null;
 }
+
+/** That the lead has read a signature and stands by it. */
+@Entity({ name: 'countersignature' })
+export class Countersignature {
+  @PrimaryColumn(id) id!: string;
+  @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
+  @Column({ ...id, name: 'signature_id' }) signatureId!: string;
+  @Column({ ...id, name: 'signed_by' }) signedBy!: string;
+  @Column({ ...moment, name: 'signed_at' }) signedAt!: Date;
+}

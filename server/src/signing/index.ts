@@ -2,15 +2,15 @@ import { JUDGEMENT } from '@dial-gauge/contract';
 import { LateEntryRow } from '../late/entities.js';
 import { dismissLate, takeLate } from '../late/store.js';
 import { serve, type Resource } from '../platform/resource.js';
-import { Signature } from './entities.js';
+import { Countersignature, Signature } from './entities.js';
 import { judgementView } from './judge.js';
-import { amend, setSummary, sign, signedCopy } from './store.js';
+import { amend, countersign, setSummary, sign, signedCopy } from './store.js';
 
 const inThread = { thread: true };
 
 /** Judging a visit, summing it up, signing and amending it; and what arrives after it was signed. */
 export const signing: Resource = {
-  entities: [Signature, LateEntryRow],
+  entities: [Signature, Countersignature, LateEntryRow],
   routes: [
     serve(JUDGEMENT.judgement, (work, { params }) => judgementView(work, params.id), inThread),
     serve(
@@ -34,6 +34,14 @@ export const signing: Resource = {
       async (work, { params, body }) => {
         await amend(work, params.id, body);
         return (after) => judgementView(after, params.id);
+      },
+      inThread,
+    ),
+    serve(
+      JUDGEMENT.countersign,
+      async (work, { params, body }) => {
+        const visitId = await countersign(work, params.id, body.id);
+        return (after) => judgementView(after, visitId);
       },
       inThread,
     ),

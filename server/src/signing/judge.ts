@@ -9,7 +9,8 @@ import { Visit } from '../visits/entities.js';
 import { visitRecord } from '../visits/record.js';
 import { changesSince } from './changes.js';
 import { Signature } from './entities.js';
-import { signatureView } from './views.js';
+import { signatureViews } from './views.js';
+import { notTheirs } from './whose.js';
 
 /** Names findings by what they say: other findings have another name. */
 export function revisionOf(judgement: Judgement): string {
@@ -32,7 +33,6 @@ export async function judgementView(work: UnitOfWork, visitId: string): Promise<
   const record = await visitRecord(work, visitId);
   const { visit, patient, episode, previous, measurements, odd } = record;
   const judgement = copy ? judgementOfToday(copy.judgement) : await judge(work, record);
-  const names = await work.namesOf(signatures.map((signature) => signature.signedBy));
   return {
     visit,
     patient: copy?.context?.patient ?? patient,
@@ -43,7 +43,9 @@ export async function judgementView(work: UnitOfWork, visitId: string): Promise<
     seen: { revision: revisionOf(judgement), at: work.now.toISOString() },
     summary: row.summary,
     signing: {
-      signatures: signatures.map((signature) => signatureView(signature, names)),
+      signatures: await signatureViews(work, signatures),
+      examiner: await work.nameOf(row.examinerId),
+      notYours: await notTheirs(work, row),
       amending: row.amending,
       changes: last ? await changesSince(work, visitId, last.signedAt) : [],
       late: await lateEntries(work, visitId),

@@ -5,15 +5,16 @@ import { goalsOf } from '../goals/store.js';
 import { Patient } from '../patients/entities.js';
 import { same } from '../platform/change-log.js';
 import { changedMeanwhile, HttpProblem, idTaken, refused } from '../platform/problems.js';
-import type { UnitOfWork } from '../platform/unit-of-work.js';
+import { isDuplicate, type UnitOfWork } from '../platform/unit-of-work.js';
 import { Visit } from '../visits/entities.js';
 import { openVisit } from '../visits/open.js';
 import { mustBeOfAPerson } from '../visits/rehearsal.js';
 import { visitRecord } from '../visits/record.js';
 import { changesSince, groundsChangedSince } from './changes.js';
-import { Signature } from './entities.js';
+import { Countersignature, Signature } from './entities.js';
 import { judge, revisionOf } from './judge.js';
-import { signatureView } from './views.js';
+import { signatureViews } from './views.js';
+import { mustAmend, mustBeTheirs } from './whose.js';
 
 /** Keeps what somebody wrote; empty text goes back to the draft. Refused where somebody else wrote meanwhile. */
 export async function setSummary(work: UnitOfWork, visitId: string, { summary, was }: SummaryChange): Promise<void> {
@@ -50,6 +51,7 @@ export async function sign(work: UnitOfWork, visitId: string, { id, summary, see
       'Somebody has signed this visit meanwhile. Look at what was signed; open it with “Amend” to change it.',
     );
   }
+  await mustBeTheirs(work, visit);
   // Nobody can change the visit any more until this is done: what is signed is what is there.
   const record = await visitRecord(work, visitId);
   const judgement = await judge(work, record);
@@ -92,13 +94,35 @@ async function otherThanSeen(work: UnitOfWork, visit: Visit, at: Date): Promise<
   );
 }
 
+/** A second signature below one that stands: of the lead, who has read it, and never below one's own. @returns the visit */
+export async function countersign(work: UnitOfWork, signatureId: string, id: string): Promise<string> {
+  const { manager, clinicId, caller, now } = work;
+  const signature = await work.one(Signature, signatureId, 'signature');
+  if (signature.signedBy === caller.userId)
+    throw new HttpProblem(409, 'Your own signature', 'Nobody countersigns what they signed themselves; another lead may.');
+  const visit = await work.one(Visit, signature.visitId, 'visit', 'pessimistic_write');
+  const last = await manager.findOneOrFail(Signature, { where: { clinicId, visitId: visit.id }, order: { number: 'DESC' } });
+  if (!visit.signed || last.id !== signatureId)
+    throw new HttpProblem(409, 'Not the signature that stands', 'This visit was opened or signed again meanwhile. Look at what stands there now.');
+  const row: Countersignature = { id, clinicId, signatureId, signedBy: caller.userId, signedAt: now };
+  try {
+    await work.insertFact(Countersignature, row, 'countersignature', ['signatureId', 'signedBy']);
+  } catch (error) {
+    if (!isDuplicate(error)) throw error;
+    const there = await manager.findOneByOrFail(Countersignature, { clinicId, signatureId });
+    if (there.signedBy !== caller.userId)
+      throw new HttpProblem(409, 'Countersigned already', `${await work.nameOf(there.signedBy)} has countersigned this visit meanwhile.`);
+  }
+  return visit.id;
+}
+
 /** Opens a signed visit to be changed. What was signed stays as it is. */
 export async function amend(work: UnitOfWork, visitId: string, { why }: NewAmendment): Promise<void> {
   const { manager, clinicId, caller, now } = work;
   const visit = await work.one(Visit, visitId, 'visit', 'pessimistic_write');
   if (!visit.signed) {
     // Sent twice by the same person it is done once; another reason is not passed over.
-    if (visit.amending?.by === caller.name && visit.amending.why === why) return;
+    if ((visit.amending?.byId ?? caller.userId) === caller.userId && visit.amending?.by === caller.name && visit.amending.why === why) return;
     if (visit.amending)
       throw new HttpProblem(
         409,
@@ -107,7 +131,8 @@ export async function amend(work: UnitOfWork, visitId: string, { why }: NewAmend
       );
     throw new HttpProblem(409, 'Not signed yet', 'This visit is open: change it, and sign it when it is done.');
   }
-  const amending = { why, by: caller.name, at: now.toISOString() };
+  await mustAmend(work, visit);
+  const amending = { why, by: caller.name, byId: caller.userId, at: now.toISOString() };
   await work.log.write('visit', visitId, [['amending', null, amending]]);
   await manager.update(Visit, { id: visitId, clinicId }, { signed: false, amending });
 }
@@ -119,7 +144,7 @@ export async function signedCopy(work: UnitOfWork, id: string): Promise<SignedCo
   const episode = await manager.findOneByOrFail(Episode, { id: visit.episodeId, clinicId });
   const patient = row.context?.patient ?? (await manager.findOneByOrFail(Patient, { id: episode.patientId, clinicId }));
   return {
-    signature: signatureView(row, await work.namesOf([row.signedBy])),
+    signature: (await signatureViews(work, [row]))[0]!,
     assessedOn: visit.assessedOn,
     patient: `${patient.givenName} ${patient.familyName}`,
     judgement: judgementOfToday(row.judgement),

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { NewPatient, NewReading } from '@dial-gauge/contract';
+import type { NewPatient, NewReading, Role } from '@dial-gauge/contract';
 import type { Express } from 'express';
 import { pino } from 'pino';
 import request, { type Agent, type Test } from 'supertest';
@@ -20,6 +20,9 @@ import { readSettings } from '../settings.js';
 
 export const TODAY = new Date().toISOString().slice(0, 10);
 
+/** What second factors are kept with, in tests. */
+export const KEY = Buffer.alloc(32, 7);
+
 type Changed = Omit<Partial<AppSettings>, 'session'> & { session?: Partial<SessionSettings> };
 
 /** A throw-away MariaDB of its own, migrated, with the app over it. */
@@ -33,7 +36,7 @@ export async function startHarness() {
   const lines: string[] = [];
   const logger = pino({ level: 'info' }, { write: (line: string) => void lines.push(line) });
   const appWith = ({ session, ...changed }: Changed = {}) =>
-    createApp({ dataSource, logger, ...changed, session: { ...settings.session, ...session } });
+    createApp({ dataSource, logger, key: KEY, ...changed, session: { ...settings.session, ...session } });
   return {
     dataSource,
     database,
@@ -57,10 +60,17 @@ export async function addClinic(dataSource: DataSource, clinicId: string, userId
   await addUser(dataSource, clinicId, userId, email, password);
 }
 
-export async function addUser(dataSource: DataSource, clinicId: string, userId: string, email: string, password: string): Promise<void> {
+export async function addUser(
+  dataSource: DataSource,
+  clinicId: string,
+  userId: string,
+  email: string,
+  password: string,
+  role: Role = 'lead',
+): Promise<void> {
   await dataSource
     .getRepository(User)
-    .insert({ id: userId, clinicId, email, name: email.split('@')[0]!, passwordHash: await hashPassword(password) });
+    .insert({ id: userId, clinicId, email, name: email.split('@')[0]!, role, passwordHash: await hashPassword(password) });
 }
 
 export const newReading = (over: Partial<NewReading> = {}): NewReading => ({

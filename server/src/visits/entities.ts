@@ -25,5 +25,5 @@ export class Visit {
   /** Signed, and not being amended. */
   @Column({ type: 'boolean', default: false }) signed!: boolean;
   /** Why a signed visit is being amended. */
-  @Column({ type: 'simple-json', nullable: true }) amending!: { why: string; by: string; at: string } | null;
+  @Column({ type: 'simple-json', nullable: true }) amending!: { why: string; by: string; byId?: string; at: string } | null;
 }

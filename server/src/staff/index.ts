@@ -1,0 +1,86 @@
+import { STAFF } from '@dial-gauge/contract';
+import { sessionView } from '../account/index.js';
+import { meansAt, mustBeStrong } from '../account/proof.js';
+import { secondFactorOf } from '../account/second-factor.js';
+import { hashOf } from '../platform/hash.js';
+import { refused } from '../platform/problems.js';
+import { serve, type Resource } from '../platform/resource.js';
+import { mustBeOverTls, sessionsAt } from '../platform/session.js';
+import type { UnitOfWork } from '../platform/unit-of-work.js';
+import { found, invite, isFoundingCode, linkToPassword, openLink, useLink, withdrawLink } from './links.js';
+import { dropSecondFactor, endAccount, reopenAccount, setRole, staffView } from './store.js';
+
+// What they change is whole by itself, and the session after it wants it to be there.
+const loose = { unit: 'loose' } as const;
+
+/** The view of everybody after a change. */
+const then = (after: UnitOfWork) => staffView(after);
+
+/** Who works in a clinic: founding it, inviting, what each may do, closing accounts. */
+export const staff: Resource = {
+  entities: [],
+  routes: [
+    serve(
+      STAFF.found,
+      async (work, { body }, { request, response }) => {
+        mustBeOverTls(request);
+        const right = await meansAt(request).guard.attempt(`founding ${hashOf(body.code)}`, request.ip ?? '', () =>
+          isFoundingCode(work.manager, body.code),
+        );
+        if (!right) throw refused('code', 'is not the code that the server printed when it started; allowed: the one at the end of its output', 'Nothing was founded.');
+        await mustBeStrong(request, 'password', body.password, [body.name, body.email, body.clinicName]);
+        const lead = await found(work.manager, body, work.now);
+        await sessionsAt(request).begin(request, response, lead);
+        return sessionView(work, lead);
+      },
+      loose,
+    ),
+
+    serve(STAFF.openLink, (work, { body }) => openLink(work.manager, body.token, work.now), loose),
+
+    serve(
+      STAFF.join,
+      async (work, { body }, { request, response }) => {
+        mustBeOverTls(request);
+        const link = await openLink(work.manager, body.token, work.now);
+        await mustBeStrong(request, 'password', body.password, [body.name, link.email, link.clinic]);
+        const user = await useLink(work.manager, body, work.now);
+        // Another password is no second factor: with one, it is the sign-in that asks for it.
+        if (await secondFactorOf(work.manager, user.id)) return { session: null };
+        await sessionsAt(request).begin(request, response, user);
+        return { session: await sessionView(work, user) };
+      },
+      loose,
+    ),
+
+    serve(STAFF.staff, then),
+    serve(STAFF.invite, async (work, { body }) => {
+      const token = await invite(work, body);
+      return async (after) => ({ token, staff: await staffView(after) });
+    }),
+    serve(STAFF.withdrawLink, async (work, { params }) => {
+      await withdrawLink(work, params.id);
+      return then;
+    }),
+    serve(STAFF.setRole, async (work, { params, body }) => {
+      await setRole(work, params.id, body.role);
+      return then;
+    }),
+    serve(STAFF.endAccount, async (work, { params }) => {
+      await endAccount(work, params.id);
+      return then;
+    }),
+    serve(STAFF.reopenAccount, async (work, { params }) => {
+      await reopenAccount(work, params.id);
+      return then;
+    }),
+    serve(STAFF.resetPassword, async (work, { params, body }) => {
+      const token = await linkToPassword(work, params.id, body.id);
+      return async (after) => ({ token, staff: await staffView(after) });
+    }),
+    serve(STAFF.dropSecondFactor, async (work, { params }) => {
+      await dropSecondFactor(work, params.id);
+      return then;
+    }),
+  ],
+};

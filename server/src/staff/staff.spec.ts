@@ -1,0 +1,310 @@
+import { randomUUID } from 'node:crypto';
+import { problemType } from '@dial-gauge/contract';
+import { Secret, TOTP } from 'otpauth';
+import request, { type Agent } from 'supertest';
+import { User } from '../account/entities.js';
+import { takesCode } from '../account/second-factor.js';
+import { seal, unseal } from '../platform/sealing.js';
+import { addUser, KEY, startClinics, startHarness, type Clinics, type Harness } from '../testing/harness.js';
+import { newFoundingCode } from './links.js';
+
+const GOOD = 'harbour-lichen-teaspoon-9';
+
+describe('founding a clinic', () => {
+  let harness: Harness;
+  beforeAll(async () => {
+    harness = await startHarness();
+  }, 120_000);
+  afterAll(() => harness.stop());
+  const founding = (over: object = {}) => ({
+    code: 'x',
+    clinicName: 'Tidewater Rooms',
+    name: 'Juno Fell',
+    email: 'Juno@tidewater.example',
+    password: GOOD,
+    ...over,
+  });
+
+  it('takes the code that the server printed, once, however many try at the same moment', async () => {
+    const app = harness.appWith();
+    const { manager } = harness.dataSource;
+    // Two servers have started, and each printed one.
+    const codes = [(await newFoundingCode(manager, new Date()))!, (await newFoundingCode(manager, new Date()))!];
+    const wrong = await request(app).post('/api/founding').send(founding()).expect(422);
+    expect(wrong.body.errors[0].path).toBe('code');
+    const weak = await request(app).post('/api/founding').send(founding({ code: codes[0], password: 'tidewater-juno-1' })).expect(422);
+    expect(weak.body.errors[0]).toEqual(jasmine.objectContaining({ path: 'password', message: jasmine.stringContaining('too easy to guess') }));
+    const tries = await Promise.all(
+      [0, 1, 0].map((at, n) => request(app).post('/api/founding').send(founding({ code: codes[at], email: `juno${n}@tidewater.example` }))),
+    );
+    expect(tries.map(({ status }) => status).sort()).toEqual([200, 409, 409]);
+    const [counts] = await harness.dataSource.query(
+      'SELECT (SELECT COUNT(*) FROM clinic) AS clinics, (SELECT COUNT(*) FROM user) AS users, (SELECT COUNT(*) FROM founding_code) AS codes',
+    );
+    expect(Object.values(counts as object).map(Number)).toEqual([1, 1, 0]);
+    const winner = tries.find(({ status }) => status === 200)!;
+    expect(winner.body.user.role).toBe('lead');
+    expect(winner.headers['set-cookie']?.[0]).toContain('dial-gauge=');
+    expect(await newFoundingCode(manager, new Date())).toBeNull();
+    await request(app).post('/api/founding').send(founding({ code: codes[1] })).expect(409);
+  });
+});
+
+describe('accounts', () => {
+  let clinics: Clinics;
+  const query = (sql: string, values: unknown[] = []) => clinics.dataSource.query(sql, values);
+  beforeAll(async () => {
+    clinics = await startClinics();
+  }, 120_000);
+  afterAll(() => clinics.stop());
+
+  const somebody = async (role: 'lead' | 'examiner' = 'examiner') => {
+    const [id, name] = [randomUUID(), `n${randomUUID().slice(0, 8)}`];
+    await addUser(clinics.dataSource, clinics.clinicId, id, `${name}@clinic.example`, `${name}-password`, role);
+    return { id, name, email: `${name}@clinic.example`, password: `${name}-password`, agent: await clinics.signIn(name) };
+  };
+  const invitation = (over: object = {}) => ({
+    id: randomUUID(),
+    name: 'Fenn Corrie',
+    email: `fenn-${randomUUID().slice(0, 6)}@clinic.example`,
+    role: 'examiner',
+    ...over,
+  });
+  const invite = async (over: object = {}, by: Agent = clinics.agent) => (await by.post('/api/invitations').send(invitation(over)).expect(200)).body;
+  const join = (token: string, over: object = {}) =>
+    request(clinics.app)
+      .post('/api/joining')
+      .send({ token, name: 'Fenn Corrie', password: GOOD, ...over });
+
+  describe('an invitation', () => {
+    it('works once, for whoever holds its link, however many use it at the same moment', async () => {
+      const { token, staff } = await invite({ role: 'assistant' });
+      expect(staff.links[0]).toEqual(jasmine.objectContaining({ kind: 'joining', role: 'assistant', madeBy: 'ours' }));
+      expect(JSON.stringify(await query('SELECT * FROM account_link'))).not.toContain(token);
+      const opened = await request(clinics.app).post('/api/joining/opening').send({ token }).expect(200);
+      expect(opened.body).toEqual(jasmine.objectContaining({ clinic: jasmine.any(String), role: 'assistant' }));
+      const weak = await join(token, { password: 'fenn-corrie-2026' }).expect(422);
+      expect(weak.body.errors[0].path).toBe('password');
+      const tries = await Promise.all([join(token), join(token), join(token)]);
+      expect(tries.map(({ status }) => status).sort()).toEqual([200, 404, 404]);
+      expect(tries.find(({ status }) => status === 200)!.body.session.user.role).toBe('assistant');
+      await request(clinics.app).post('/api/joining/opening').send({ token }).expect(404);
+    });
+
+    it('that was taken back or has run out opens nothing, and nobody takes back one of another clinic', async () => {
+      const back = await invite();
+      await clinics.stranger.delete(`/api/invitations/${back.staff.links[0].id}`).expect(404);
+      await clinics.agent.delete(`/api/invitations/${back.staff.links[0].id}`).expect(200);
+      await join(back.token).expect(404);
+      const late = await invite();
+      const { id } = late.staff.links[0];
+      // The database keeps what a link was for: its end is not moved.
+      await expectAsync(query('UPDATE account_link SET expires_at = NOW(3) WHERE id = ?', [id])).toBeRejected();
+      const { body } = await clinics.agent.get('/api/staff').expect(200);
+      expect(body.links.some((link: { id: string }) => link.id === id)).toBeTrue();
+    });
+
+    it('is made once for an id, and not for somebody who has an account here', async () => {
+      const one = invitation();
+      await clinics.agent.post('/api/invitations').send(one).expect(200);
+      await clinics.agent.post('/api/invitations').send(one).expect(409);
+      const { body } = await clinics.agent
+        .post('/api/invitations')
+        .send(invitation({ email: 'Second@clinic.example' }))
+        .expect(422);
+      expect(body.errors[0].path).toBe('email');
+      // Of another clinic: it is asked by whoever joins, not told to whoever invites.
+      const { token } = await invite({ email: 'other@clinic.example' });
+      await join(token).expect(422);
+    });
+  });
+
+  it('that is closed ends at once, stays on record by its name, and opens again', async () => {
+    const who = await somebody();
+    const { visitId } = await clinics.startVisit(who.agent);
+    await clinics.hold(visitId, {}, who.agent).expect(200);
+    const made = await clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
+    await clinics.stranger.post(`/api/staff/${who.id}/ending`).send({}).expect(404);
+    const { body } = await clinics.agent.post(`/api/staff/${who.id}/ending`).send({}).expect(200);
+    expect(body.people.find((person: { id: string }) => person.id === who.id).endedAt).toMatch(/^20/);
+    await who.agent.get('/api/session').expect(401);
+    await clinics.hold(visitId, {}, who.agent).expect(401);
+    await join(made.body.token).expect(404);
+    const refused = await request(clinics.app).post('/api/session').send({ email: who.email, password: who.password }).expect(401);
+    expect(refused.body.detail).toContain('E-mail or password is wrong');
+    const { body: visit } = await clinics.agent.get(`/api/visits/${visitId}`).expect(200);
+    expect(visit.visit.examiner).toBe(who.name);
+    await clinics.agent.post(`/api/staff/${who.id}/return`).send({}).expect(200);
+    await clinics.signIn(who.name);
+  });
+
+  it('of a lead is never the last that is lost: nobody changes their own, and two who close each other’s leave one', async () => {
+    const [one, two] = [await somebody('lead'), await somebody('lead')];
+    await one.agent.put(`/api/staff/${one.id}/role`).send({ role: 'reader' }).expect(409);
+    await one.agent.post(`/api/staff/${one.id}/ending`).send({}).expect(409);
+    const answers = await Promise.all([
+      one.agent.post(`/api/staff/${two.id}/ending`).send({}),
+      two.agent.post(`/api/staff/${one.id}/ending`).send({}),
+    ]);
+    expect(answers.filter(({ status }) => status === 200).length).toBe(1);
+    const rows = await query('SELECT ended_at FROM user WHERE id IN (?)', [[one.id, two.id]]);
+    expect(rows.filter((row: { ended_at: unknown }) => row.ended_at === null).length).toBe(1);
+  });
+
+  it('that gets another role signs in again, and who did it stays on record', async () => {
+    const who = await somebody();
+    await clinics.agent.put(`/api/staff/${who.id}/role`).send({ role: 'reader' }).expect(200);
+    await who.agent.get('/api/session').expect(401);
+    const again = await clinics.signIn(who.name);
+    expect((await again.get('/api/session').expect(200)).body.user.role).toBe('reader');
+    const [row] = await query("SELECT * FROM change_log WHERE subject = 'user' AND subject_id = ? AND field = 'role'", [who.id]);
+    expect([JSON.parse(row.old_value), JSON.parse(row.new_value), row.user_id]).toEqual(['examiner', 'reader', clinics.ids.ours]);
+  });
+
+  it('whose password is forgotten gets a link for another one; those made before work no more', async () => {
+    const who = await somebody();
+    const make = () => clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
+    const [first, second] = [(await make()).body, (await make()).body];
+    await join(first.token).expect(404);
+    await join(second.token, { name: 'whatever' }).expect(200);
+    await who.agent.get('/api/session').expect(401);
+    await request(clinics.app).post('/api/session').send({ email: who.email, password: GOOD }).expect(200);
+    // A name is not changed on the way.
+    expect((await clinics.dataSource.getRepository(User).findOneByOrFail({ id: who.id })).name).toBe(who.name);
+  });
+
+  it('gets another password with the one before, hard to guess; every other place is signed out', async () => {
+    const who = await somebody();
+    const elsewhere = await clinics.signIn(who.name);
+    const change = (over: object) => who.agent.put('/api/account/password').send({ password: who.password, next: GOOD, ...over });
+    expect((await change({ password: 'wrong' }).expect(422)).body.errors[0].path).toBe('password');
+    expect((await change({ next: 'short' }).expect(422)).body.errors[0].path).toBe('next');
+    expect((await change({ next: `${who.name}@clinic.example` }).expect(422)).body.errors[0].message).toContain('too easy to guess');
+    expect((await change({ next: 'password123456' }).expect(422)).body.errors[0].message).toContain('too easy to guess');
+    expect((await change({}).expect(200)).body.passwordSince).toMatch(/^20/);
+    await who.agent.get('/api/session').expect(200);
+    await elsewhere.get('/api/session').expect(401);
+    await request(clinics.app).post('/api/session').send({ email: who.email, password: who.password }).expect(401);
+    await request(clinics.app).post('/api/session').send({ email: who.email, password: GOOD }).expect(200);
+  });
+
+  describe('a second factor', () => {
+    const codeOf = (secret: string, at = Date.now()) => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: at });
+    const withFactor = async () => {
+      const who = await somebody();
+      const offer = await who.agent.post('/api/account/second-factor').send({ password: who.password }).expect(200);
+      const wrong = codeOf(offer.body.secret) === '000000' ? '000001' : '000000';
+      await who.agent.post('/api/account/second-factor/confirmation').send({ code: wrong }).expect(422);
+      const { body } = await who.agent
+        .post('/api/account/second-factor/confirmation')
+        .send({ code: codeOf(offer.body.secret, Date.now() - 30_000) })
+        .expect(200);
+      return { ...who, secret: offer.body.secret as string, codes: body.codes as string[] };
+    };
+    const signIn = (who: { email: string; password: string }, code?: string) =>
+      request(clinics.app)
+        .post('/api/session')
+        .send({ email: who.email, password: who.password, code });
+
+    it('agrees with the vectors of RFC 6238 (appendix B, SHA-1, the last six figures), and takes no code twice', async () => {
+      const { id } = await somebody();
+      const user = await clinics.dataSource.getRepository(User).findOneByOrFail({ id });
+      const secret = seal(KEY, Secret.fromUTF8('12345678901234567890').base32, id);
+      const { manager } = clinics.dataSource;
+      await query('INSERT INTO second_factor (user_id, secret, confirmed_at, last_step) VALUES (?, ?, NOW(3), 0)', [id, secret]);
+      const row = { userId: id, secret, confirmedAt: new Date(), lastStep: 0 };
+      const take = (seconds: number, code: string) => takesCode(manager, row, user, KEY, code, new Date(seconds * 1000));
+      expect(await take(59, '287082')).toBeTrue();
+      expect(await take(59, '287082')).toBeFalse();
+      expect(await take(1_111_111_109, '081804')).toBeTrue();
+      expect(await take(1_111_111_111, '050471')).toBeTrue();
+      // An earlier one that nobody used is not taken after a later one.
+      expect(await take(1_111_111_109, '081804')).toBeFalse();
+      expect(await take(2_000_000_000, '279037')).toBeTrue();
+    });
+
+    it('is asked for after the right password alone, and its codes are taken once each', async () => {
+      const who = await withFactor();
+      const wanted = await signIn(who).expect(401);
+      expect(wanted.body.type).toBe(problemType('second-factor'));
+      expect((await signIn({ ...who, password: 'wrong' }).expect(401)).body.type).not.toBe(problemType('second-factor'));
+      const code = codeOf(who.secret);
+      const both = await Promise.all([signIn(who, code), signIn(who, code)]);
+      expect(both.map(({ status }) => status).sort()).toEqual([200, 401]);
+      const [lost] = who.codes as [string];
+      await signIn(who, lost.toUpperCase()).expect(200);
+      await signIn(who, lost).expect(401);
+      const { body } = await who.agent.get('/api/account').expect(200);
+      expect(body.secondFactor.recoveryCodesLeft).toBe(9);
+    });
+
+    it('is not guessed by asking for it again and again: a sign-in without a code forgives no refused one', async () => {
+      const who = await withFactor();
+      for (let n = 0; n < 10; n += 1) {
+        await signIn(who, `guess-${n}`).expect(401);
+        if (n < 9) await signIn(who).expect(401);
+      }
+      await signIn(who, codeOf(who.secret)).expect(429);
+    }, 30_000);
+
+    it('lies sealed in the database, and opens with another key or for another person not at all', async () => {
+      const who = await withFactor();
+      const [row] = await query('SELECT secret FROM second_factor WHERE user_id = ?', [who.id]);
+      expect(row.secret).not.toContain(who.secret);
+      expect(unseal(KEY, row.secret, who.id)).toBe(who.secret);
+      expect(() => unseal(KEY, row.secret, clinics.ids.ours)).toThrow();
+      expect(() => unseal(Buffer.alloc(32, 8), row.secret, who.id)).toThrow();
+      const codes = await query('SELECT code_hash FROM recovery_code WHERE user_id = ?', [who.id]);
+      expect(codes.length).toBe(10);
+      expect(JSON.stringify(codes)).not.toContain(who.codes[0]!.replace('-', ''));
+    });
+
+    it('stays when the password is forgotten; whoever lost the authenticator too is helped by the lead', async () => {
+      const who = await withFactor();
+      const { body } = await clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
+      const joined = await join(body.token).expect(200);
+      expect(joined.body.session).toBeNull();
+      expect(joined.headers['set-cookie']).toBeUndefined();
+      await clinics.agent.post(`/api/staff/${who.id}/second-factor-removal`).send({}).expect(200);
+      await signIn({ ...who, password: GOOD }).expect(200);
+    });
+
+    it('is done without again by whoever proves password and code', async () => {
+      const who = await withFactor();
+      await who.agent.post('/api/account/second-factor/removal').send({ password: who.password }).expect(401);
+      await who.agent.post('/api/account/second-factor').send({ password: who.password, code: who.codes[0] }).expect(409);
+      await who.agent.post('/api/account/second-factor/removal').send({ password: who.password, code: who.codes[1] }).expect(200);
+      await signIn(who).expect(200);
+    });
+
+    it('is not begun on a server that has no key for it', async () => {
+      const app = clinics.harness.appWith({ key: null });
+      const agent = await clinics.signIn('ours', app);
+      const { body } = await agent.post('/api/account/second-factor').send({ password: 'ours-password' }).expect(409);
+      expect(body.detail).toContain('DIAL_GAUGE_KEY_FILE');
+    });
+  });
+
+  describe('after a rest', () => {
+    it('the password is asked for again before signing and before accounts are looked after, and for nothing else', async () => {
+      const app = clinics.harness.appWith({ session: { restMs: 700 } });
+      const agent = await clinics.signIn('ours', app);
+      const { visitId } = await clinics.startVisit(agent);
+      await clinics.hold(visitId, {}, agent).expect(200);
+      await agent.get('/api/staff').expect(200);
+      await new Promise((resolve) => setTimeout(resolve, 900));
+      // Measuring goes on.
+      await clinics.hold(visitId, {}, agent).expect(200);
+      const refused = await clinics.sign(visitId, agent);
+      expect([refused.status, refused.body.type]).toEqual([403, problemType('proof')]);
+      await agent.get('/api/staff').expect(403);
+      // Neither time nor being busy proves anything.
+      await agent.get('/api/caseload').expect(200);
+      expect((await clinics.sign(visitId, agent)).status).toBe(403);
+      await agent.post('/api/session/proof').send({ password: 'wrong' }).expect(422);
+      await agent.post('/api/session/proof').send({ password: 'ours-password' }).expect(200);
+      expect((await clinics.sign(visitId, agent)).status).toBe(200);
+      await agent.get('/api/staff').expect(200);
+    });
+  });
+});
