@@ -3,6 +3,7 @@ import { inRoot } from './lib/paths.mjs';
 
 /** The few icons in use, as text in the program: nothing is fetched at run time. */
 const NAMES = [
+  'account_circle',
   'add',
   'arrow_back',
   'arrow_downward',
@@ -15,7 +16,6 @@ const NAMES = [
   'keyboard',
   'lock',
   'lock_open',
-  'logout',
   'menu_book',
   'print',
   'school',

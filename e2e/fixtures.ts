@@ -50,6 +50,18 @@ export async function signIn(page: Page, stack: Stack, who = DEMO): Promise<void
   await expect(page.getByRole('heading', { name: 'Caseload' })).toBeVisible();
 }
 
+/** A page of the clinic, from the menu of the head. */
+export async function fromClinicMenu(page: Page, name: RegExp): Promise<void> {
+  await page.getByRole('button', { name: 'Clinic', exact: true }).click();
+  await page.getByRole('menuitem', { name }).click();
+}
+
+/** From the menu that carries one's own name. */
+export async function signOut(page: Page): Promise<void> {
+  await page.locator('header .you').click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+}
+
 /** Opens a patient and begins to prepare a new visit, with the keyboard alone. */
 export async function prepareVisit(page: Page, patient: RegExp, ...named: string[]): Promise<void> {
   // What was measured last time depends on the tests before: it is never relied on.

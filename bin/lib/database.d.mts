@@ -1,7 +1,10 @@
 export class PrivateDatabase {
   constructor(folder: string, port: number);
   readonly port: number;
-  environment(): Record<'DIAL_GAUGE_DB_PORT' | 'DIAL_GAUGE_DB_USER' | 'DIAL_GAUGE_DB_PASSWORD' | 'DIAL_GAUGE_DB_NAME' | 'DIAL_GAUGE_KEY_FILE', string>;
+  environment(): Record<
+    'DIAL_GAUGE_DB_PORT' | 'DIAL_GAUGE_DB_USER' | 'DIAL_GAUGE_DB_PASSWORD' | 'DIAL_GAUGE_DB_NAME' | 'DIAL_GAUGE_KEY_FILE',
+    string
+  >;
   start(): Promise<void>;
   stop(): Promise<void>;
   kill(): Promise<void>;

@@ -1,6 +1,8 @@
 export class ServerProcess {
   constructor(settings: { port: number; log: string; env: Record<string, string> });
   readonly url: string;
+  /** Printed where there is no clinic yet. */
+  readonly foundingCode?: string;
   start(): Promise<void>;
   stop(): Promise<void>;
   kill(): Promise<void>;

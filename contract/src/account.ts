@@ -103,7 +103,14 @@ export const ACCOUNT = {
     body: Proof,
     answer: SessionView,
   }),
-  account: route({ method: 'get', path: '/account', summary: 'The caller’s own account', params: none, body: nothing, answer: AccountView }),
+  account: route({
+    method: 'get',
+    path: '/account',
+    summary: 'The caller’s own account',
+    params: none,
+    body: nothing,
+    answer: AccountView,
+  }),
   changePassword: route({
     method: 'put',
     path: '/account/password',

@@ -11,6 +11,8 @@ export const LIVE_CLOSED = {
   refused: 4400,
   /** Nobody is signed in, or the pairing stands no more. */
   noSession: 4401,
+  /** The role of whoever is signed in does not measure. */
+  notAllowed: 4403,
   /** There is no such visit in this clinic. */
   notFound: 4404,
 } as const;

@@ -22,6 +22,8 @@ describe('OpenAPI document', () => {
     expect(operations.map((o) => `${o.tags[0]} ${o.operationId}`).sort()).toEqual(routes.map((r) => `${r.resource} ${r.name}`).sort());
     expect(operations.filter((o) => o.security.length === 0).map((o) => o.operationId)).toEqual([
       'signIn',
+      // A code that the server printed; a link that a lead made.
+      ...['found', 'openLink', 'join'],
       // The person's own page asks for its own key.
       ...['redeem', 'openPage', 'ownPage', 'logDay'],
     ]);

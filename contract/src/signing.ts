@@ -65,8 +65,6 @@ export type LateDismissal = z.infer<typeof LateDismissal>;
 export const SigningView = z.object({
   /** Oldest first; the last one counts. */
   signatures: z.array(SignatureView),
-  /** Whose visit it is: who examined. */
-  examiner: z.string(),
   /** Why the caller does not sign it; null where they do. */
   notYours: z.string().nullable(),
   /** Set while a signed visit is being amended. */

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { COLLEAGUE, expect, signIn, test } from '../fixtures';
+import { COLLEAGUE, expect, fromClinicMenu, signIn, signOut, test } from '../fixtures';
 
 /** Opens a step of a visit with the keyboard alone. */
 async function open(page: Page, patient: RegExp, step: string, visit: number): Promise<void> {
@@ -95,7 +95,7 @@ test('four degrees are within error until the clinic knows its own error, then t
   await open(page, /Anselm Quill/, 'Progress', 2);
   await expect(row(page, extension)).toHaveText(/50\s*54\s*\+4\s*within error/);
 
-  await page.getByRole('link', { name: 'Steadiness' }).click();
+  await fromClinicMenu(page, /Steadiness/);
   await expect(page.getByText('In use now: default, goniometer, one examiner: SEM 3°, a change counts from 8.3°.')).toBeVisible();
   await page.getByRole('button', { name: 'Judge by this error' }).focus();
   await page.keyboard.press('Enter');
@@ -113,7 +113,7 @@ test('four degrees are within error until the clinic knows its own error, then t
   await changed.locator('dg-finding-line summary').filter({ hasText: 'extension, passive' }).click();
   await expect(changed).toContainText('this clinic’s own study');
 
-  await page.getByRole('link', { name: 'Steadiness' }).click();
+  await fromClinicMenu(page, /Steadiness/);
   await page.getByRole('button', { name: 'Stop using it' }).click();
   await expect(page.getByText('This error is no longer used.')).toBeVisible();
   await judge();
@@ -191,7 +191,7 @@ test('signing keeps a copy; a change of rules leaves it; amending is said with w
   });
 
   await test.step('a colleague amends it', async () => {
-    await page.getByRole('button', { name: 'Sign out' }).click();
+    await signOut(page);
     await signIn(page, stack, COLLEAGUE);
     await open(page, /Ottoline Reeve/, 'Judge', 1);
     await page.getByRole('button', { name: 'Amend the visit' }).click();

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { allSaved, entry, expect, hold, signIn, startVisit, test, turn } from '../fixtures';
+import { allSaved, entry, expect, fromClinicMenu, hold, signIn, startVisit, test, turn } from '../fixtures';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -78,7 +78,7 @@ test('at the dial one key opens the library, and nothing typed is lost', async (
 
 test('a norm set of the clinic: refused whole with three bad rows, brought in when right, and Judge follows', async ({ page, stack }) => {
   await signIn(page, stack);
-  await page.getByRole('link', { name: 'Norms and thresholds' }).click();
+  await fromClinicMenu(page, /Norms/);
   const askFirst = async (title: string) => {
     await page.getByRole('button', { name: new RegExp(`^Move ${title}`) }).focus();
     await page.keyboard.press('Home');
@@ -89,7 +89,7 @@ test('a norm set of the clinic: refused whole with three bad rows, brought in wh
   const before = await judgeOdalys(page);
   expect(before.sentence).toBe('Left hip flexion, active 93°: 27° short of 120°, by AAOS 1965');
 
-  await page.getByRole('link', { name: 'Norms and thresholds' }).click();
+  await fromClinicMenu(page, /Norms/);
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Write as CSV: Boone & Azen 1979' }).click();
   const csv = await readFile(await (await download).path(), 'utf8');
@@ -127,10 +127,10 @@ test('a norm set of the clinic: refused whole with three bad rows, brought in wh
   expect(after.sets).toBe(before.sets + 1);
 
   // A second set of the program, and back to the first.
-  await page.getByRole('link', { name: 'Norms and thresholds' }).click();
+  await fromClinicMenu(page, /Norms/);
   await askFirst('Common practice');
   expect((await judgeOdalys(page)).sentence).toBe('Left hip flexion, active 93°: 17° short of 110°, by Common practice');
-  await page.getByRole('link', { name: 'Norms and thresholds' }).click();
+  await fromClinicMenu(page, /Norms/);
   await askFirst('American Academy');
   page.once('dialog', (dialog) => void dialog.accept());
   await page.getByRole('button', { name: 'Take out of use: Saltmarsh hips 2026' }).click();
@@ -149,7 +149,7 @@ test('thresholds are checked, kept, and change what is flagged', async ({ page, 
     return sides.count();
   };
   const before = await judge();
-  await page.getByRole('link', { name: 'Norms and thresholds' }).click();
+  await fromClinicMenu(page, /Norms/);
   const degrees = page.getByRole('group', { name: 'Short of the other side, from' }).getByLabel('Degrees');
   await degrees.fill('0');
   await page.getByRole('button', { name: 'Save thresholds' }).click();

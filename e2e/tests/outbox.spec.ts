@@ -1,4 +1,4 @@
-import { allSaved, COLLEAGUE, entry, expect, hold, signIn, startVisit, test } from '../fixtures';
+import { allSaved, COLLEAGUE, entry, expect, hold, signIn, signOut, startVisit, test } from '../fixtures';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -30,13 +30,13 @@ test('signing out with readings unsent throws nothing away, and sends nothing un
   const visit = page.url();
   await stack.server.kill();
   await hold(page, '87');
-  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await signOut(page);
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('heading', { name: '1 entry is not saved yet' })).toBeVisible();
   await dialog.getByRole('button', { name: 'Stay' }).click();
   await expect(dialog).toBeHidden();
   await expect(page.getByText('1 waiting to be saved')).toBeVisible();
-  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await signOut(page);
   await page.getByRole('dialog').getByRole('button', { name: 'Keep them and sign out' }).click();
   await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
   await stack.server.start();
@@ -46,7 +46,7 @@ test('signing out with readings unsent throws nothing away, and sends nothing un
   await page.goto(visit);
   await allSaved(page, 0);
   await expect(page.getByText('waiting to be saved')).toBeHidden();
-  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await signOut(page);
   await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
 
   await signIn(page, stack);

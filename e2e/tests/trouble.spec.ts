@@ -1,4 +1,4 @@
-import { allSaved, DEMO, entry, expect, hold, signIn, startVisit, test } from '../fixtures';
+import { allSaved, DEMO, entry, expect, hold, signIn, signOut, startVisit, test } from '../fixtures';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -75,7 +75,7 @@ test('an ended session asks to sign in again in place; what was typed stays and 
 
 test('signing out shows the door, and nothing behind it', async ({ page, stack }) => {
   await signIn(page, stack);
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signOut(page);
   await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
   await page.goto(`${stack.url}/caseload`);
   await expect(page.getByRole('heading', { name: 'Dial Gauge' })).toBeVisible();

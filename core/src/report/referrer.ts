@@ -171,5 +171,10 @@ export function plan({ program }: ReportFacts): Block[] {
 function signature({ signed }: ReportFacts): Block {
   if (!signed) return { kind: 'paragraph', tone: 'warning', text: say('Draft. Nobody has signed this visit: it may change.') };
   const again = signed.number > 1 ? say(', amended') : '';
-  return { kind: 'paragraph', text: say('Signed by {who} on {day}{again}.', { who: signed.by, day: dayWords(signed.on), again }) };
+  const { by, on, countersigned } = signed;
+  const said = [
+    say('Signed by {who} on {day}{again}.', { who: by, day: dayWords(on), again }),
+    ...(countersigned ? [say('Countersigned by {who} on {day}.', { who: countersigned.by, day: dayWords(countersigned.on) })] : []),
+  ];
+  return { kind: 'paragraph', text: said.join(' ') };
 }

@@ -48,7 +48,13 @@ export interface ReportFacts {
     readonly on: IsoDate;
   } | null;
   /** Null: a draft. */
-  readonly signed: { readonly by: string; readonly on: IsoDate; readonly number: number } | null;
+  readonly signed: {
+    readonly by: string;
+    readonly on: IsoDate;
+    readonly number: number;
+    /** The lead, who stands by it. */
+    readonly countersigned?: { readonly by: string; readonly on: IsoDate } | undefined;
+  } | null;
 }
 
 /** A drill on a page for the person, with its picture. */

@@ -118,7 +118,11 @@ export const account: Resource = {
         const { manager, caller } = work;
         const user = await provenAgain(manager, request, caller.userId, body);
         if (!(await secondFactorOf(manager, user.id)))
-          throw new HttpProblem(409, 'No second factor', 'Codes for when an authenticator is lost come with a second factor. Begin with one first.');
+          throw new HttpProblem(
+            409,
+            'No second factor',
+            'Codes for when an authenticator is lost come with a second factor. Begin with one first.',
+          );
         const codes = await manager.transaction((whole) => newRecoveryCodes(whole, user.id));
         return { codes, account: await accountView(work) };
       },

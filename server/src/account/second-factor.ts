@@ -36,7 +36,13 @@ export async function offerSecondFactor(manager: EntityManager, user: User, key:
 }
 
 /** The first code of an authenticator: from now on it counts. @returns the codes for when it is lost */
-export async function confirmSecondFactor(manager: EntityManager, user: User, key: Buffer | null, code: string, now: Date): Promise<string[]> {
+export async function confirmSecondFactor(
+  manager: EntityManager,
+  user: User,
+  key: Buffer | null,
+  code: string,
+  now: Date,
+): Promise<string[]> {
   const row = await manager.findOneBy(SecondFactorRow, { userId: user.id, confirmedAt: IsNull() });
   if (!row) throw new HttpProblem(409, 'Not begun', 'There is no second factor that waits for its first code. Begin with it again.');
   const step = stepOf(row, user, key, code, now);
@@ -84,14 +90,23 @@ export async function takesCode(
     const { affected } = await manager.update(SecondFactorRow, { userId, lastStep: LessThan(step) }, { lastStep: step });
     return affected === 1;
   }
-  const { affected } = await manager.update(RecoveryCodeRow, { codeHash: hashOf(`${userId} ${typed}`), userId, usedAt: IsNull() }, { usedAt: now });
+  const { affected } = await manager.update(
+    RecoveryCodeRow,
+    { codeHash: hashOf(`${userId} ${typed}`), userId, usedAt: IsNull() },
+    { usedAt: now },
+  );
   return affected === 1;
 }
 
 /** The step of time that a code belongs to; null: to none near now. */
 function stepOf({ secret }: SecondFactorRow, user: User, key: Buffer | null, code: string, now: Date): number | null {
-  if (!key) throw new HttpProblem(503, 'No key', 'The key that second factors are kept with is missing on this server. Ask whoever runs it.');
+  if (!key)
+    throw new HttpProblem(503, 'No key', 'The key that second factors are kept with is missing on this server. Ask whoever runs it.');
   const timestamp = now.getTime();
-  const delta = authenticator(user.email, Secret.fromBase32(unseal(key, secret, user.id))).validate({ token: code, window: WINDOW, timestamp });
+  const delta = authenticator(user.email, Secret.fromBase32(unseal(key, secret, user.id))).validate({
+    token: code,
+    window: WINDOW,
+    timestamp,
+  });
   return delta === null ? null : Math.floor(timestamp / 1000 / STEP_SECONDS) + delta;
 }

@@ -8,6 +8,7 @@ import {
   Hello,
   LIVE_CLOSED,
   LIVE_PATH,
+  mayDo,
   type DeviceKind,
   type ToBench,
   type ToDevice,
@@ -152,7 +153,8 @@ export class LiveHub {
     if (hello.as === 'phone') return this.phone(connection, hello.key);
     const session = connection.sid === null ? null : await this.sessions.find(connection.sid);
     if (!session) return closed(connection, LIVE_CLOSED.noSession);
-    const { clinicId, userId } = session.caller;
+    const { clinicId, userId, role } = session.caller;
+    if (!mayDo(role, 'measure')) return closed(connection, LIVE_CLOSED.notAllowed);
     if (!(await this.dataSource.manager.existsBy(Visit, { id: hello.visit, clinicId }))) return closed(connection, LIVE_CLOSED.notFound);
     if (!this.counts(connection, userId, hello.visit)) return closed(connection, LIVE_CLOSED.refused);
     connection.stands = async () => (await this.sessions.find(session.sid)) !== null;

@@ -103,7 +103,8 @@ export class Sessions {
     const sid = this.sidOf(request.headers.cookie);
     request.session = sid === undefined ? null : (this.remember(sid) ?? (await this.find(sid)));
     const { session } = request;
-    if (session && Date.now() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4, this.rest / 4)) await this.moveOn(session, response);
+    if (session && Date.now() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4, this.rest / 4))
+      await this.moveOn(session, response);
     next();
   };
 

@@ -56,6 +56,11 @@ export function factsOf({ clinic, judged, progress, program }: ReportGround): Re
       by: program.by,
       on: program.at.slice(0, 10),
     },
-    signed: signature && { by: signature.by, on: signature.at.slice(0, 10), number: signature.number },
+    signed: signature && {
+      by: signature.by,
+      on: signature.at.slice(0, 10),
+      number: signature.number,
+      countersigned: signature.countersigned ? { by: signature.countersigned.by, on: signature.countersigned.at.slice(0, 10) } : undefined,
+    },
   };
 }

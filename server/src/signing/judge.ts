@@ -44,7 +44,6 @@ export async function judgementView(work: UnitOfWork, visitId: string): Promise<
     summary: row.summary,
     signing: {
       signatures: await signatureViews(work, signatures),
-      examiner: await work.nameOf(row.examinerId),
       notYours: await notTheirs(work, row),
       amending: row.amending,
       changes: last ? await changesSince(work, visitId, last.signedAt) : [],

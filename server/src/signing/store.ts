@@ -103,7 +103,11 @@ export async function countersign(work: UnitOfWork, signatureId: string, id: str
   const visit = await work.one(Visit, signature.visitId, 'visit', 'pessimistic_write');
   const last = await manager.findOneOrFail(Signature, { where: { clinicId, visitId: visit.id }, order: { number: 'DESC' } });
   if (!visit.signed || last.id !== signatureId)
-    throw new HttpProblem(409, 'Not the signature that stands', 'This visit was opened or signed again meanwhile. Look at what stands there now.');
+    throw new HttpProblem(
+      409,
+      'Not the signature that stands',
+      'This visit was opened or signed again meanwhile. Look at what stands there now.',
+    );
   const row: Countersignature = { id, clinicId, signatureId, signedBy: caller.userId, signedAt: now };
   try {
     await work.insertFact(Countersignature, row, 'countersignature', ['signatureId', 'signedBy']);
@@ -122,7 +126,8 @@ export async function amend(work: UnitOfWork, visitId: string, { why }: NewAmend
   const visit = await work.one(Visit, visitId, 'visit', 'pessimistic_write');
   if (!visit.signed) {
     // Sent twice by the same person it is done once; another reason is not passed over.
-    if ((visit.amending?.byId ?? caller.userId) === caller.userId && visit.amending?.by === caller.name && visit.amending.why === why) return;
+    if ((visit.amending?.byId ?? caller.userId) === caller.userId && visit.amending?.by === caller.name && visit.amending.why === why)
+      return;
     if (visit.amending)
       throw new HttpProblem(
         409,

@@ -32,5 +32,13 @@ export async function mustBeTheirs(work: UnitOfWork, visit: Whose): Promise<void
 export async function mustAmend(work: UnitOfWork, visit: Whose): Promise<void> {
   if (work.caller.role === 'lead') return;
   const why = await notTheirs(work, { ...visit, amending: null });
-  if (why) throw new HttpProblem(403, 'Somebody else’s visit', `${why} The lead may amend it too. Nothing was changed.`, undefined, undefined, 'role');
+  if (why)
+    throw new HttpProblem(
+      403,
+      'Somebody else’s visit',
+      `${why} The lead may amend it too. Nothing was changed.`,
+      undefined,
+      undefined,
+      'role',
+    );
 }

@@ -27,7 +27,12 @@ export const staff: Resource = {
         const right = await meansAt(request).guard.attempt(`founding ${hashOf(body.code)}`, request.ip ?? '', () =>
           isFoundingCode(work.manager, body.code),
         );
-        if (!right) throw refused('code', 'is not the code that the server printed when it started; allowed: the one at the end of its output', 'Nothing was founded.');
+        if (!right)
+          throw refused(
+            'code',
+            'is not the code that the server printed when it started; allowed: the one at the end of its output',
+            'Nothing was founded.',
+          );
         await mustBeStrong(request, 'password', body.password, [body.name, body.email, body.clinicName]);
         const lead = await found(work.manager, body, work.now);
         await sessionsAt(request).begin(request, response, lead);

@@ -32,10 +32,19 @@ describe('founding a clinic', () => {
     const codes = [(await newFoundingCode(manager, new Date()))!, (await newFoundingCode(manager, new Date()))!];
     const wrong = await request(app).post('/api/founding').send(founding()).expect(422);
     expect(wrong.body.errors[0].path).toBe('code');
-    const weak = await request(app).post('/api/founding').send(founding({ code: codes[0], password: 'tidewater-juno-1' })).expect(422);
-    expect(weak.body.errors[0]).toEqual(jasmine.objectContaining({ path: 'password', message: jasmine.stringContaining('too easy to guess') }));
+    const weak = await request(app)
+      .post('/api/founding')
+      .send(founding({ code: codes[0], password: 'tidewater-juno-1' }))
+      .expect(422);
+    expect(weak.body.errors[0]).toEqual(
+      jasmine.objectContaining({ path: 'password', message: jasmine.stringContaining('too easy to guess') }),
+    );
     const tries = await Promise.all(
-      [0, 1, 0].map((at, n) => request(app).post('/api/founding').send(founding({ code: codes[at], email: `juno${n}@tidewater.example` }))),
+      [0, 1, 0].map((at, n) =>
+        request(app)
+          .post('/api/founding')
+          .send(founding({ code: codes[at], email: `juno${n}@tidewater.example` })),
+      ),
     );
     expect(tries.map(({ status }) => status).sort()).toEqual([200, 409, 409]);
     const [counts] = await harness.dataSource.query(
@@ -46,7 +55,10 @@ describe('founding a clinic', () => {
     expect(winner.body.user.role).toBe('lead');
     expect(winner.headers['set-cookie']?.[0]).toContain('dial-gauge=');
     expect(await newFoundingCode(manager, new Date())).toBeNull();
-    await request(app).post('/api/founding').send(founding({ code: codes[1] })).expect(409);
+    await request(app)
+      .post('/api/founding')
+      .send(founding({ code: codes[1] }))
+      .expect(409);
   });
 });
 
@@ -70,7 +82,8 @@ describe('accounts', () => {
     role: 'examiner',
     ...over,
   });
-  const invite = async (over: object = {}, by: Agent = clinics.agent) => (await by.post('/api/invitations').send(invitation(over)).expect(200)).body;
+  const invite = async (over: object = {}, by: Agent = clinics.agent) =>
+    (await by.post('/api/invitations').send(invitation(over)).expect(200)).body;
   const join = (token: string, over: object = {}) =>
     request(clinics.app)
       .post('/api/joining')
@@ -202,9 +215,7 @@ describe('accounts', () => {
       return { ...who, secret: offer.body.secret as string, codes: body.codes as string[] };
     };
     const signIn = (who: { email: string; password: string }, code?: string) =>
-      request(clinics.app)
-        .post('/api/session')
-        .send({ email: who.email, password: who.password, code });
+      request(clinics.app).post('/api/session').send({ email: who.email, password: who.password, code });
 
     it('agrees with the vectors of RFC 6238 (appendix B, SHA-1, the last six figures), and takes no code twice', async () => {
       const { id } = await somebody();

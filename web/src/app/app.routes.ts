@@ -3,6 +3,8 @@ import { signedIn } from './shell/signed-in.guard';
 
 export const routes: Routes = [
   { path: 'sign-in', title: 'Sign in', loadComponent: () => import('./shell/sign-in').then((m) => m.SignInPage) },
+  { path: 'found', title: 'Found a clinic', loadComponent: () => import('./shell/found').then((m) => m.FoundPage) },
+  { path: 'join', title: 'Join', loadComponent: () => import('./shell/join').then((m) => m.JoinPage) },
   {
     path: 'p/:token',
     title: 'Your page',

@@ -32,6 +32,8 @@ export const INSIDE: Routes = [
         title: 'A round of practice',
         loadComponent: () => import('./practice/round').then((m) => m.PracticeRoundPage),
       },
+      { path: 'account', title: 'Your account', loadComponent: () => import('./staff/account').then((m) => m.AccountPage) },
+      { path: 'staff', title: 'People of the clinic', loadComponent: () => import('./staff/staff').then((m) => m.StaffPage) },
       { path: 'class', title: 'Class', loadComponent: () => import('./class/class').then((m) => m.ClassPage) },
       { path: 'norms', title: 'Norms and thresholds', loadComponent: () => import('./norms/norms').then((m) => m.NormsPage) },
       { path: 'steadiness', title: 'Steadiness', loadComponent: () => import('./steadiness/steadiness').then((m) => m.SteadinessPage) },

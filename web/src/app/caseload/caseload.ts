@@ -23,6 +23,7 @@ import { OddRecords } from '../ui/odd-records';
 import { halfEntered } from './half-entered';
 import { episodeWords, fullName, personWords, today } from './words';
 import { dayWords } from '@dial-gauge/core';
+import { IfMay } from '../ui/may.directive';
 
 const ORDER_WORDS: Readonly<Record<CaseloadOrder, string>> = { latest: 'seen last first', name: 'by name', due: 'due first' };
 /** Rows from the end at which the next page is asked for. */
@@ -34,7 +35,7 @@ const NARROW = '(max-width: 700px)';
 /** The door: who is in care, found by a word, in the order wanted; a page at a time, however many they are. */
 @Component({
   selector: 'dg-caseload',
-  imports: [Frame, MatButtonModule, MatIconModule, OddRecords, RouterLink, ScrollingModule],
+  imports: [Frame, MatButtonModule, MatIconModule, OddRecords, RouterLink, ScrollingModule, IfMay],
   templateUrl: './caseload.html',
   styleUrl: './caseload.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -153,10 +154,5 @@ export class CaseloadPage {
         this.half.set(halfEntered(this.drafts));
         if (id) void this.router.navigate(['/patients', id]);
       });
-  }
-
-  protected async showSessions(): Promise<void> {
-    const { SessionsDialog } = await import('../shell/sessions.dialog');
-    this.dialog.open(SessionsDialog, { width: '560px', maxHeight: '92vh' });
   }
 }

@@ -1,5 +1,5 @@
 import { HttpErrorResponse } from '@angular/common/http';
-import type { Problem } from '@dial-gauge/contract';
+import type { Problem, ProblemKind } from '@dial-gauge/contract';
 
 /** Whatever went wrong with a request, in words a person can act on. */
 export interface Failure {
@@ -9,7 +9,11 @@ export interface Failure {
   readonly fields: readonly { readonly path: string; readonly message: string }[];
   /** True when the same request may go through later: no connection, a restart, a missing database, somebody else signed in. */
   readonly passing: boolean;
+  /** What the page can do about it by itself. */
+  readonly kind?: ProblemKind;
 }
+
+const KIND = /^urn:dial-gauge:problem:([a-z-]+)$/;
 
 export function toFailure(error: unknown): Failure {
   if (!(error instanceof HttpErrorResponse)) {
@@ -30,11 +34,14 @@ export function toFailure(error: unknown): Failure {
   }
   const problem = error.error as Partial<Problem> | null;
   const message = typeof problem?.detail === 'string' ? problem.detail : `The server answered ${error.status}. Try again.`;
+  const kind = KIND.exec(problem?.type ?? '')?.[1] as ProblemKind | undefined;
   return {
     status: error.status,
     message,
     fields: problem?.errors ?? [],
-    passing: error.status >= 500 || [401, 403, 429].includes(error.status),
+    // What a role does not go as far as is not sent again and again: somebody has to be told.
+    passing: kind !== 'role' && (error.status >= 500 || [401, 403, 429].includes(error.status)),
+    ...(kind ? { kind } : {}),
   };
 }
 

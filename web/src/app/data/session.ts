@@ -1,11 +1,14 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { SessionView, SignIn } from '@dial-gauge/contract';
+import type { Founding, Joining, LinkView, Proof, SessionView, SignIn } from '@dial-gauge/contract';
 import { ASK_SESSION } from '@dial-gauge/contract/ask-session';
 import { catchError, finalize, from, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { Api } from './api';
 
 /** What is known of accounts, fetched when somebody is or gets signed in: the door itself shows without it. */
 const account = () => from(import('@dial-gauge/contract/account').then((m) => m.ACCOUNT));
+
+/** What is known of founding and joining, fetched by whoever founds or joins. */
+const staff = () => from(import('@dial-gauge/contract/staff').then((m) => m.STAFF));
 
 /** Who is signed in. */
 @Injectable({ providedIn: 'root' })
@@ -30,6 +33,32 @@ export class Session {
       switchMap((routes) => this.api.call(routes.signIn, { body })),
       tap((session) => this.state.set(session)),
     );
+  }
+
+  /** Founds the clinic, and is signed in as its lead. */
+  found(body: Founding): Observable<SessionView> {
+    return staff().pipe(
+      switchMap((routes) => this.api.call(routes.found, { body })),
+      tap((session) => this.state.set(session)),
+    );
+  }
+
+  openLink(token: string): Observable<LinkView> {
+    return staff().pipe(switchMap((routes) => this.api.call(routes.openLink, { body: { token } })));
+  }
+
+  /** @returns null where a second factor is asked for: then one signs in */
+  join(body: Joining): Observable<SessionView | null> {
+    return staff().pipe(
+      switchMap((routes) => this.api.call(routes.join, { body })),
+      map(({ session }) => session),
+      tap((session) => this.state.set(session)),
+    );
+  }
+
+  /** That it is still the same person, after a rest. */
+  prove(body: Proof): Observable<SessionView> {
+    return account().pipe(switchMap((routes) => this.api.call(routes.prove, { body })));
   }
 
   signOut(): Observable<unknown> {

@@ -27,6 +27,7 @@ import { handOver } from '../ui/hand-over';
 import { PoseFigure } from '../ui/pose-figure';
 import { Said } from '../ui/said';
 import { imposedWords, markerWords, nameOf, regionOf } from './words';
+import { IfMay } from '../ui/may.directive';
 
 interface Shown {
   readonly drill: Drill;
@@ -36,7 +37,7 @@ interface Shown {
 /** Every drill there is: those that ship and the clinic's own, which are written, changed and taken out of use here. */
 @Component({
   selector: 'dg-drills',
-  imports: [Frame, MatButtonModule, MatIconModule, Pending, PoseFigure, RouterLink, Said],
+  imports: [Frame, MatButtonModule, MatIconModule, Pending, PoseFigure, RouterLink, Said, IfMay],
   templateUrl: './drills.html',
   styleUrl: './drills.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

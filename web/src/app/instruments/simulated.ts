@@ -75,6 +75,7 @@ export class SimulatedPage {
     const line = this.line();
     const refused = line?.refused();
     if (refused === LIVE_CLOSED.noSession) return 'Your session has ended: sign in again, then load this page again.';
+    if (refused === LIVE_CLOSED.notAllowed) return 'Your role does not measure: the lead can change what somebody is.';
     if (refused === LIVE_CLOSED.notFound) return 'The server does not know this visit: open it from the caseload again.';
     if (refused !== null && refused !== undefined)
       return 'The server took no connection: too many are open for this visit. Close another and load this page again.';

@@ -31,6 +31,7 @@ import { isAt } from './body-marks';
 import { FindingLine } from './finding-line';
 import { ItemLine } from './item-line';
 import { MobilityScore } from './mobility-score';
+import { IfMay } from '../ui/may.directive';
 
 /** One line of what matters: of measurements, or of an item of a screen. */
 interface Line {
@@ -42,7 +43,7 @@ interface Line {
 /** Findings as sentences in the order of the chosen rule, each opening its evidence. */
 @Component({
   selector: 'dg-findings',
-  imports: [FindingLine, ItemLine, MobilityScore],
+  imports: [FindingLine, ItemLine, MobilityScore, IfMay],
   templateUrl: './findings.html',
   styleUrl: './findings.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,21 +1,24 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { JUDGEMENT, type JudgementView, type SignatureView } from '@dial-gauge/contract';
 import { tap, type Observable } from 'rxjs';
 import { Api } from '../data/api';
+import { May } from '../data/may';
 import { describeFailure, toFailure, type Failure } from '../data/problem';
 import { Session } from '../data/session';
+import type { ConfirmQuestion } from '../ui/confirm.dialog';
 import { LazyDialog } from '../ui/lazy-dialog';
 import type { ReasonQuestion } from '../ui/reason.dialog';
 import type { SignQuestion } from './sign.dialog';
 import { LateEntries } from './late-entries';
 import { SummaryText } from './summary-text';
 import { fullMoment } from '../caseload/words';
+import { IfMay } from '../ui/may.directive';
 
 /** The visit in plain words, and its signature: drafted, put right by hand, signed with a copy of the findings, amended with a reason. */
 @Component({
   selector: 'dg-summary',
-  imports: [LateEntries, MatButtonModule],
+  imports: [LateEntries, MatButtonModule, IfMay],
   templateUrl: './summary.html',
   styleUrl: './summary.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -24,6 +27,7 @@ export class Summary {
   private readonly api = inject(Api);
   private readonly dialogs = inject(LazyDialog);
   private readonly session = inject(Session);
+  protected readonly may = inject(May);
   protected readonly summary = inject(SummaryText);
   readonly view = input.required<JudgementView>();
   readonly changed = output<JudgementView>();
@@ -36,6 +40,27 @@ export class Summary {
       const view = this.view();
       untracked(() => this.summary.open(view));
     });
+  }
+
+  /** The lead amends any visit; others their own. */
+  protected readonly mayAmend = computed(() => this.may.do('sign') && (this.may.role() === 'lead' || !this.view().signing.notYours));
+  /** The signature that the lead may stand by. */
+  protected readonly toCountersign = computed(() => {
+    const last = this.view().signing.signatures.at(-1);
+    return last && this.view().visit.signed && !last.byMe && !last.countersigned && this.may.do('countersign') ? last : null;
+  });
+
+  protected countersign(signature: SignatureView): void {
+    const data: ConfirmQuestion = {
+      title: `Countersign what ${signature.by} signed`,
+      about: 'You have read the findings and the summary, and stand by them. It stays below the signature, with your name and this moment.',
+      agree: 'Countersign',
+    };
+    this.dialogs
+      .open<boolean>(() => import('../ui/confirm.dialog').then((m) => m.ConfirmDialog), { data, width: '480px' })
+      .subscribe((yes) => {
+        if (yes) this.send(this.api.call(JUDGEMENT.countersign, { id: signature.id, body: { id: crypto.randomUUID() } }));
+      });
   }
 
   protected moment(at: string): string {

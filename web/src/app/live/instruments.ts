@@ -48,6 +48,7 @@ export abstract class InstrumentLine {
 const CHECK_MS = 200;
 const TROUBLE: Readonly<Record<number, string>> = {
   [LIVE_CLOSED.noSession]: 'Your session has ended: sign in again, then connect the instruments again.',
+  [LIVE_CLOSED.notAllowed]: 'Your role does not measure: the lead can change what somebody is.',
   [LIVE_CLOSED.notFound]: 'The server does not know this visit: open it from the caseload again.',
   [LIVE_CLOSED.refused]: 'The server takes no more instruments or screens for this visit. Close one, then connect again.',
 };

@@ -44,6 +44,7 @@ import { VisitCommands, type Unsent } from '../data/visit-commands';
 import { keyOfStep, stepsOf, STEPS_SHOWN, withStep } from '../measure/course';
 import { NOTHING_CHOSEN, planCommand, planShown } from '../screen/plan';
 import { gradedOf } from '../screen/graded';
+import { May } from '../data/may';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 
@@ -60,6 +61,7 @@ import { linesFor, pathOf, undecidedLines } from './path';
   host: { '(document:keydown)': 'key($event)' },
 })
 export class ReasonPage {
+  private readonly may = inject(May);
   private readonly api = inject(Api);
   private readonly visits = inject(VisitStore);
   private readonly commands = inject(VisitCommands);
@@ -258,7 +260,15 @@ export class ReasonPage {
   /** Keys work wherever nothing is being chosen or pressed. */
   protected key(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;
-    if (event.ctrlKey || event.metaKey || event.altKey || target.matches('input, select, textarea') || !this.shown()) return;
+    if (
+      event.ctrlKey ||
+      event.metaKey ||
+      event.altKey ||
+      target.matches('input, select, textarea') ||
+      !this.shown() ||
+      !this.may.do('measure')
+    )
+      return;
     if (document.querySelector('mat-dialog-container')) return;
     const isControl = target.matches('button, a, summary, [role="button"]');
     const does: Readonly<Record<string, () => void>> = {

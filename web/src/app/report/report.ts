@@ -16,6 +16,7 @@ import { Pending } from '../shell/pending';
 import { bytesOf, handOver } from '../ui/hand-over';
 import { OwnLink } from './own-link';
 import { Sheet } from './sheet';
+import { IfMay } from '../ui/may.directive';
 
 type Paper = (typeof PAPER_SIZES)[number];
 
@@ -36,7 +37,7 @@ const FILES: readonly (readonly [ReportFormat, string, string])[] = [
 /** What goes out: pages for others as they will print, and files. Only what is signed goes out as signed. */
 @Component({
   selector: 'dg-report',
-  imports: [Frame, MatButtonModule, MatIconModule, OwnLink, Pending, RouterLink, Sheet],
+  imports: [Frame, MatButtonModule, MatIconModule, OwnLink, Pending, RouterLink, Sheet, IfMay],
   templateUrl: './report.html',
   styleUrl: './report.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

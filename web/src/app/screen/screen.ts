@@ -45,6 +45,7 @@ import { catchError, of } from 'rxjs';
 import { episodeWords, fullName, personWords } from '../caseload/words';
 import { Api } from '../data/api';
 import { VisitCommands } from '../data/visit-commands';
+import { May } from '../data/may';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { SceneFigure } from '../ui/scene/scene';
@@ -65,6 +66,7 @@ import { ScreenSheet } from './sheet';
   host: { '(document:keydown)': 'key($event)' },
 })
 export class ScreenPage {
+  private readonly may = inject(May);
   private readonly api = inject(Api);
   private readonly injector = inject(Injector);
   protected readonly screening = inject(Screening);
@@ -258,6 +260,7 @@ export class ScreenPage {
       event.metaKey ||
       event.altKey ||
       this.showsResults() ||
+      !this.may.do('screen') ||
       !this.step() ||
       document.querySelector('mat-dialog-container')
     )

@@ -1,12 +1,14 @@
-import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
+import { MatMenuModule } from '@angular/material/menu';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { Router, RouterLink, RouterLinkActive } from '@angular/router';
+import type { Act } from '@dial-gauge/contract/roles';
 import { concatMap, filter } from 'rxjs';
 import { CommandQueue } from '../data/command-queue';
 import { Drafts } from '../data/drafts';
+import { May } from '../data/may';
 import { Session } from '../data/session';
 import type { SignOutChoice } from './sign-out.dialog';
 import { ThemeChoice } from './theme';
@@ -24,7 +26,7 @@ const STEPS = [
 /** The frame of every page: whose record this is, where in the visit we are, what is saved. */
 @Component({
   selector: 'dg-frame',
-  imports: [MatButtonModule, MatIconModule, MatTooltipModule, RouterLink, RouterLinkActive],
+  imports: [MatIconModule, MatMenuModule, MatTooltipModule, RouterLink, RouterLinkActive],
   templateUrl: './frame.html',
   styleUrl: './frame.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -35,6 +37,7 @@ export class Frame {
   private readonly dialog = inject(MatDialog);
   protected readonly queue = inject(CommandQueue);
   protected readonly drafts = inject(Drafts);
+  protected readonly may = inject(May);
   protected readonly theme = inject(ThemeChoice);
   protected readonly steps = STEPS;
 
@@ -47,9 +50,18 @@ export class Frame {
   readonly visitId = input<string>();
   /** Which step of the visit this belongs to, where the address does not say. */
   readonly within = input<string>();
+  /** What is done on this page: whoever may not do it can read here, and nothing answers. */
+  readonly act = input<Act>();
+  protected readonly whyNot = computed(() => {
+    const act = this.act();
+    return act ? this.may.why(act) : '';
+  });
   /** False where what is printed says itself whose it is. */
   readonly headOnPaper = input(true);
   protected readonly clinic = () => this.session.current()?.clinic.name ?? '';
+
+  /** "Wren" */
+  protected readonly you = () => this.session.current()?.user.name.split(/\s/)[0] ?? 'You';
 
   constructor() {
     this.drafts.forget(false);

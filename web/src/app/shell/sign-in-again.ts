@@ -1,39 +1,55 @@
 import { HttpErrorResponse, type HttpInterceptorFn } from '@angular/common/http';
 import { inject, Injectable, Injector } from '@angular/core';
 import { catchError, finalize, from, map, shareReplay, switchMap, throwError, type Observable } from 'rxjs';
+import { toFailure } from '../data/problem';
 
-/** Opens one dialog however many requests run into the ended session. It is loaded only when it is needed. */
+type Wanted = 'session' | 'proof';
+
+/** Opens one dialog however many requests run into the same thing. It is loaded only when it is needed. */
 @Injectable({ providedIn: 'root' })
-class SignInAgain {
+class AskAgain {
   private readonly injector = inject(Injector);
-  private open: Observable<boolean> | undefined;
+  private readonly open = new Map<Wanted, Observable<boolean>>();
 
-  ask(): Observable<boolean> {
-    this.open ??= from(import('./sign-in-again.dialog')).pipe(
-      switchMap((m) => m.openSignInAgain(this.injector)),
+  ask(wanted: Wanted): Observable<boolean> {
+    const there = this.open.get(wanted);
+    if (there) return there;
+    const opened =
+      wanted === 'session'
+        ? from(import('./sign-in-again.dialog')).pipe(switchMap((m) => m.openSignInAgain(this.injector)))
+        : from(import('./prove.dialog')).pipe(switchMap((m) => m.openProve(this.injector)));
+    const asked = opened.pipe(
       map((done) => done === true),
-      finalize(() => (this.open = undefined)),
+      finalize(() => this.open.delete(wanted)),
       shareReplay(1),
     );
-    return this.open;
+    this.open.set(wanted, asked);
+    return asked;
   }
 }
 
 /**
  * When the session has ended: signs in again in place and sends the request
- * once more, so that nothing on the screen is lost. Asking who is signed in,
- * and signing in itself, are left alone.
+ * once more, so that nothing on the screen is lost. The same where the password
+ * is wanted again after a rest.
  */
 export const askToSignInAgain: HttpInterceptorFn = (request, next) => {
   const injector = inject(Injector);
   return next(request).pipe(
     catchError((error: unknown) => {
-      const ended = error instanceof HttpErrorResponse && error.status === 401 && !request.url.endsWith('/api/session');
-      if (!ended) return throwError(() => error);
+      const wanted = error instanceof HttpErrorResponse ? wantedBy(error, request.url) : null;
+      if (!wanted) return throwError(() => error);
       return injector
-        .get(SignInAgain)
-        .ask()
+        .get(AskAgain)
+        .ask(wanted)
         .pipe(switchMap((done) => (done ? next(request) : throwError(() => error))));
     }),
   );
 };
+
+function wantedBy(error: HttpErrorResponse, url: string): Wanted | null {
+  const { kind } = toFailure(error);
+  if (kind === 'proof') return 'proof';
+  // Asking who is signed in, signing in, and a code that is still wanted are left alone.
+  return error.status === 401 && kind !== 'second-factor' && !url.endsWith('/api/session') ? 'session' : null;
+}

@@ -1,120 +1,74 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, linkedSignal, output, signal } from '@angular/core';
-import { toFailure } from '../data/problem';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  afterNextRender,
+  Injector,
+} from '@angular/core';
 import { Session } from '../data/session';
-
-/** Something, an at, something: whether there is such an address only the server knows. */
-const ADDRESS = /^\S+@\S+$/;
+import { DoorField } from './door-field';
+import { DoorForm, looksLikeAddress } from './door-form';
 
 /**
- * E-mail and password; stands on the sign-in page and in the dialog that
- * follows an ended session. Plain fields: the door is the first thing that is
- * fetched, and carries nothing it does not need.
+ * E-mail and password, and the code of an authenticator where one is wanted;
+ * stands on the sign-in page and in the dialog that follows an ended session.
  */
 @Component({
   selector: 'dg-sign-in-form',
+  imports: [DoorField],
   template: `
     <form novalidate (submit)="$event.preventDefault(); submit()">
-      <label>
-        <span>E-mail</span>
-        <input
-          type="email"
-          name="email"
-          autocomplete="username"
-          maxlength="200"
-          required
-          [value]="address()"
-          (input)="address.set($any($event.target).value)"
-          [attr.aria-invalid]="tried() && !hasAddress()"
-          [attr.aria-describedby]="tried() && !hasAddress() ? 'email-wrong' : null"
+      <dg-door-field label="E-mail" name="email" type="email" autocomplete="username" [(value)]="address" [wrong]="form.wrong('email')" />
+      <dg-door-field
+        label="Password"
+        name="password"
+        type="password"
+        autocomplete="current-password"
+        [(value)]="password"
+        [wrong]="form.wrong('password')"
+      />
+      @if (wantsCode()) {
+        <dg-door-field
+          label="Code of your authenticator"
+          name="code"
+          autocomplete="one-time-code"
+          hint="The six digits it shows now, or one of your codes for when it is lost"
+          [most]="40"
+          [(value)]="code"
+          [wrong]="form.wrong('code')"
         />
-      </label>
-      @if (tried() && !hasAddress()) {
-        <p class="wrong" id="email-wrong">Type your e-mail address, as name&#64;clinic.example</p>
       }
-      <label>
-        <span>Password</span>
-        <input
-          type="password"
-          name="password"
-          autocomplete="current-password"
-          maxlength="200"
-          required
-          [value]="password()"
-          (input)="password.set($any($event.target).value)"
-          [attr.aria-invalid]="tried() && !password()"
-          [attr.aria-describedby]="tried() && !password() ? 'password-wrong' : null"
-        />
-      </label>
-      @if (tried() && !password()) {
-        <p class="wrong" id="password-wrong">Type your password</p>
-      }
-      @if (problem(); as text) {
+      @if (form.problem(); as text) {
         <p class="problem" role="alert">{{ text }}</p>
       }
-      <button type="submit" [disabled]="busy()">{{ busy() ? 'Signing in …' : 'Sign in' }}</button>
+      <button type="submit" class="door" [disabled]="form.busy()">{{ form.busy() ? 'Signing in …' : 'Sign in' }}</button>
     </form>
   `,
-  styles: `
-    form {
-      display: grid;
-      gap: 10px;
-    }
-    label {
-      display: grid;
-      gap: 4px;
-    }
-    input {
-      box-sizing: border-box;
-      width: 100%;
-      height: 48px;
-      padding: 0 14px;
-      border: 1px solid var(--line-strong);
-      border-radius: 6px;
-      background: var(--raised);
-      color: var(--ink);
-      font: inherit;
-      font-size: 16px;
-    }
-    input[aria-invalid='true'] {
-      border: 2px solid var(--plum);
-    }
-    .wrong {
-      color: var(--plum);
-      font-size: 13px;
-    }
-    button {
-      height: 48px;
-      margin-top: 6px;
-      border: 0;
-      border-radius: 6px;
-      background: var(--mat-sys-primary);
-      color: var(--mat-sys-on-primary);
-      font: inherit;
-      font-size: 16px;
-      cursor: pointer;
-    }
-    button:hover {
-      filter: brightness(1.12);
-    }
-    button:disabled {
-      opacity: 0.6;
-      cursor: default;
-    }
-  `,
+  styleUrl: './door-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SignInForm {
   private readonly session = inject(Session);
+  private readonly injector = inject(Injector);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  /** Whose e-mail it starts with. */
   readonly email = input('');
-  readonly signedIn = output<void>();
+  readonly signedIn = output();
   protected readonly address = linkedSignal(() => this.email());
   protected readonly password = signal('');
-  protected readonly problem = signal('');
-  protected readonly busy = signal(false);
-  /** Sent once: from then on what is missing is named. */
-  protected readonly tried = signal(false);
-  protected readonly hasAddress = computed(() => ADDRESS.test(this.address().trim()));
+  protected readonly code = signal('');
+  /** Set once the server has asked for it. */
+  protected readonly wantsCode = signal(false);
+  protected readonly form = new DoorForm({
+    email: () => (looksLikeAddress(this.address()) ? '' : 'Type your e-mail address, as name@clinic.example'),
+    password: () => (this.password() ? '' : 'Type your password'),
+    code: () => (this.wantsCode() && this.code().trim().length < 6 ? 'Type the six digits, or a code for when it is lost' : ''),
+  });
 
   /** Fills in and signs in: for the people of the demo. */
   use(email: string, password: string): void {
@@ -124,20 +78,22 @@ export class SignInForm {
   }
 
   protected submit(): void {
-    this.tried.set(true);
-    if (this.busy()) return;
-    if (!this.hasAddress() || !this.password()) {
-      this.host.querySelector<HTMLInputElement>(this.hasAddress() ? 'input[type=password]' : 'input[type=email]')?.focus();
-      return;
-    }
-    this.busy.set(true);
-    this.problem.set('');
-    this.session.signIn({ email: this.address().trim(), password: this.password() }).subscribe({
-      next: () => this.signedIn.emit(),
-      error: (error: unknown) => {
-        this.busy.set(false);
-        this.problem.set(toFailure(error).message);
+    const [email, password, code] = [this.address().trim(), this.password(), this.code().trim()];
+    const sent = this.form.send(
+      () => this.session.signIn({ email, password, ...(this.wantsCode() ? { code } : {}) }),
+      () => this.signedIn.emit(),
+      ({ kind }) => {
+        if (kind !== 'second-factor') return false;
+        this.wantsCode.set(true);
+        this.form.tried.set(false);
+        this.focusOn('code');
+        return true;
       },
-    });
+    );
+    if (!sent) this.focusOn(['email', 'password', 'code'].find((field) => this.form.wrong(field)) ?? '');
+  }
+
+  private focusOn(field: string): void {
+    afterNextRender(() => this.host.querySelector<HTMLInputElement>(`input[name="${field}"]`)?.focus(), { injector: this.injector });
   }
 }

@@ -29,6 +29,7 @@ import type { Subscription } from 'rxjs';
 import { AgreementPlot, withInterval, type PlotModel } from './agreement-plot';
 import { Bootstrapping } from './bootstrapping';
 import { raterWords, studyWay } from './words';
+import { IfMay } from '../ui/may.directive';
 
 /** How often the people are drawn anew, and from which seed, so that the result can be had again. */
 const RESAMPLES = 10_000;
@@ -40,7 +41,7 @@ const two = (value: number): string => formatFixed(value, 2);
 /** What a study comes to: six coefficients, the error of one reading, limits of agreement; and whether the clinic judges by it. */
 @Component({
   selector: 'dg-study-result',
-  imports: [AgreementPlot, FormsModule, MatButtonModule, MatProgressBarModule, MatRadioModule],
+  imports: [AgreementPlot, FormsModule, MatButtonModule, MatProgressBarModule, MatRadioModule, IfMay],
   templateUrl: './study-result.html',
   styleUrl: './study-result.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,5 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatDialogModule } from '@angular/material/dialog';
 import { ACCOUNT, type OpenSession } from '@dial-gauge/contract';
 import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
@@ -10,35 +9,29 @@ import { momentWords } from '../caseload/words';
 /** Where one is signed in, and signing out elsewhere. */
 @Component({
   selector: 'dg-sessions',
-  imports: [MatButtonModule, MatDialogModule],
+  imports: [MatButtonModule],
   template: `
-    <h2 mat-dialog-title>Where you are signed in</h2>
-    <mat-dialog-content>
-      @if (problem(); as text) {
-        <p class="problem" role="alert">{{ text }}</p>
+    @if (problem(); as text) {
+      <p class="problem" role="alert">{{ text }}</p>
+    }
+    <ul>
+      @for (session of sessions(); track session.id) {
+        <li>
+          <span>
+            <strong>{{ deviceWords(session.device) }}</strong>
+            <span class="soft"> · since {{ moment(session.startedAt) }}, last seen {{ moment(session.seenAt) }}</span>
+          </span>
+          @if (session.here) {
+            <span class="soft">here</span>
+          } @else {
+            <button matButton="outlined" type="button" (click)="end(session)">Sign out there</button>
+          }
+        </li>
       }
-      <ul>
-        @for (session of sessions(); track session.id) {
-          <li>
-            <span>
-              <strong>{{ deviceWords(session.device) }}</strong>
-              <span class="soft"> · since {{ moment(session.startedAt) }}, last seen {{ moment(session.seenAt) }}</span>
-            </span>
-            @if (session.here) {
-              <span class="soft">here</span>
-            } @else {
-              <button matButton="outlined" type="button" (click)="end(session)">Sign out there</button>
-            }
-          </li>
-        }
-      </ul>
-    </mat-dialog-content>
-    <mat-dialog-actions align="end">
-      @if (sessions().length > 1) {
-        <button matButton="outlined" type="button" (click)="endOthers()">Sign out everywhere else</button>
-      }
-      <button matButton="filled" mat-dialog-close cdkFocusInitial>Close</button>
-    </mat-dialog-actions>
+    </ul>
+    @if (sessions().length > 1) {
+      <button matButton="outlined" type="button" (click)="endOthers()">Sign out everywhere else</button>
+    }
   `,
   styles: `
     li {
@@ -56,13 +49,19 @@ import { momentWords } from '../caseload/words';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class SessionsDialog {
+export class SessionList {
   private readonly api = inject(Api);
   protected readonly sessions = signal<readonly OpenSession[]>([]);
   protected readonly problem = signal('');
 
+  /** Counts up with what may have ended some: then they are asked for again. */
+  readonly changes = input(0);
+
   constructor() {
-    this.show(this.api.call(ACCOUNT.sessions));
+    effect(() => {
+      this.changes();
+      untracked(() => this.show(this.api.call(ACCOUNT.sessions)));
+    });
   }
 
   protected end({ id }: OpenSession): void {
