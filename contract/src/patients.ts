@@ -7,18 +7,42 @@ import { VisitView } from './visit-view.js';
 
 const Name = z.string().trim().min(1).max(100);
 
-export const NewPatient = z.strictObject({
-  id: Id,
+/** Who somebody is. */
+const PERSON = {
   givenName: Name,
   familyName: Name,
   birthDate: Day,
+  /** By which norms are chosen; what somebody says of their gender stands apart. */
   sex: Sex,
+  gender: z.string().trim().max(60).default(''),
+  /** The number of a file that the clinic keeps elsewhere. */
+  fileNumber: z.string().trim().max(40).default(''),
   occupation: z.string().trim().max(120).default(''),
-  episode: z.strictObject({
-    id: Id,
-    complaint: z.string().trim().min(1).max(300),
-    involvedSide: InvolvedSide.nullable().default(null),
-  }),
+};
+
+/** Who somebody is, put right. `revision` is the one it was read at: where somebody else has changed it since, it is refused and shown. */
+export const PersonChange = z.strictObject({ ...PERSON, revision: z.int().min(0) });
+export type PersonChange = z.infer<typeof PersonChange>;
+
+export const NewEpisode = z.strictObject({
+  id: Id,
+  complaint: z.string().trim().min(1).max(300),
+  involvedSide: InvolvedSide.nullable().default(null),
+});
+export type NewEpisode = z.infer<typeof NewEpisode>;
+
+/** How care came to an end. */
+export const OUTCOMES = ['goal-met', 'better', 'unchanged', 'passed-on', 'stayed-away', 'other'] as const;
+export const Outcome = z.enum(OUTCOMES);
+export type Outcome = z.infer<typeof Outcome>;
+
+export const Discharge = z.strictObject({ on: Day, outcome: Outcome, note: z.string().trim().max(300).default('') });
+export type Discharge = z.infer<typeof Discharge>;
+
+export const NewPatient = z.strictObject({
+  id: Id,
+  ...PERSON,
+  episode: NewEpisode,
 });
 export type NewPatient = z.infer<typeof NewPatient>;
 
@@ -32,11 +56,42 @@ export const PatientView = z.object({
 });
 export type PatientView = z.infer<typeof PatientView>;
 
+/** Somebody who may be the same person: of the same name and birth date, or the same file number. */
+export const LikelyDouble = PatientView.extend({ fileNumber: z.string(), episodes: z.int() });
+export type LikelyDouble = z.infer<typeof LikelyDouble>;
+
+/** That two records were made one. */
+export const MergeView = z.object({
+  id: Id,
+  /** As the record that went into this one called them. */
+  name: z.string(),
+  by: z.string(),
+  at: z.iso.datetime(),
+  episodes: z.int(),
+});
+export type MergeView = z.infer<typeof MergeView>;
+
 export const PatientRecord = z.object({
-  patient: PatientView,
-  episodes: z.array(EpisodeView.extend({ visits: z.array(VisitView) })),
+  patient: PatientView.extend({ gender: z.string(), fileNumber: z.string(), revision: z.int() }),
+  /** Set where this record went into another one: that is the one to look at. */
+  mergedInto: Id.nullable(),
+  episodes: z.array(
+    EpisodeView.extend({
+      /** null: in care. */
+      ended: z.object({ on: AnyDay, outcome: z.string(), note: z.string(), by: z.string() }).nullable(),
+      visits: z.array(VisitView),
+    }),
+  ),
+  doubles: z.array(LikelyDouble),
+  merges: z.array(MergeView),
 });
 export type PatientRecord = z.infer<typeof PatientRecord>;
+
+/** What of a person was changed: who, when, and what stood before. */
+export const PersonChanges = z.array(
+  z.object({ at: z.iso.datetime(), by: z.string(), field: z.string(), before: z.unknown(), after: z.unknown() }),
+);
+export type PersonChanges = z.infer<typeof PersonChanges>;
 
 /** How a caseload is ordered: seen last or opened last, by family name, or by the day they are due again. */
 export const CASELOAD_ORDERS = ['latest', 'name', 'due'] as const;
@@ -103,6 +158,62 @@ export const PATIENTS = {
     summary: 'One patient, episodes and visits',
     params: ById,
     body: nothing,
+    answer: PatientRecord,
+  }),
+  changePatient: route({
+    method: 'put',
+    path: '/patients/:id',
+    summary: 'Put right who somebody is; what stood before is kept on record',
+    params: ById,
+    body: PersonChange,
+    answer: PatientRecord,
+  }),
+  personChanges: route({
+    method: 'get',
+    path: '/patients/:id/changes',
+    summary: 'What was changed of a person: who, when, and what stood before; the latest first',
+    params: ById,
+    body: nothing,
+    answer: PersonChanges,
+  }),
+  openEpisode: route({
+    method: 'post',
+    path: '/patients/:id/episodes',
+    summary: 'Another episode of care of the same person',
+    params: ById,
+    body: NewEpisode,
+    answer: PatientRecord,
+  }),
+  discharge: route({
+    method: 'post',
+    path: '/episodes/:id/discharge',
+    summary: 'End an episode of care with its outcome; its record stays',
+    params: ById,
+    body: Discharge,
+    answer: PatientRecord,
+  }),
+  reopen: route({
+    method: 'post',
+    path: '/episodes/:id/reopening',
+    summary: 'Take up an ended episode of care again, with the reason',
+    params: ById,
+    body: z.strictObject({ why: z.string().trim().min(3).max(300) }),
+    answer: PatientRecord,
+  }),
+  merge: route({
+    method: 'post',
+    path: '/patients/:id/merges',
+    summary: 'Make two records of one person one: the episodes of the other go to this one; it can be undone',
+    params: ById,
+    body: z.strictObject({ id: Id, other: Id }),
+    answer: PatientRecord,
+  }),
+  undoMerge: route({
+    method: 'post',
+    path: '/merges/:id/undoing',
+    summary: 'Take two records apart again that were made one',
+    params: ById,
+    body: none,
     answer: PatientRecord,
   }),
 } as const;

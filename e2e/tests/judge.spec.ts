@@ -190,9 +190,17 @@ test('signing keeps a copy; a change of rules leaves it; amending is said with w
     expect(await page.locator('dg-findings ol').innerText()).toBe(before);
   });
 
-  await test.step('a colleague amends it', async () => {
+  await test.step('a colleague reads it, and does not amend what is not theirs', async () => {
     await signOut(page);
     await signIn(page, stack, COLLEAGUE);
+    await open(page, /Ottoline Reeve/, 'Judge', 1);
+    await expect(page.locator('dg-summary')).toContainText('Examined by Wren Calloway');
+    await expect(page.getByRole('button', { name: 'Amend the visit' })).toBeHidden();
+    await signOut(page);
+  });
+
+  await test.step('whoever examined amends it', async () => {
+    await signIn(page, stack);
     await open(page, /Ottoline Reeve/, 'Judge', 1);
     await page.getByRole('button', { name: 'Amend the visit' }).click();
     await page.getByRole('dialog').getByLabel('Why it has to be changed').fill('left dorsiflexion was read with the knee bent');
@@ -209,10 +217,10 @@ test('signing keeps a copy; a change of rules leaves it; amending is said with w
     await page.getByRole('link', { name: 'Judge' }).click();
     await expect(page.locator('dg-summary')).toContainText('1 changed since it was signed');
     await page.locator('dg-summary summary').click();
-    await expect(page.locator('dg-summary')).toContainText('Rook Ansty');
+    await expect(page.locator('dg-summary details')).toContainText('Wren Calloway');
     await page.getByRole('button', { name: 'Sign the amended visit' }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Sign', exact: true }).click();
-    await expect(page.locator('dg-summary')).toContainText('Signed again by Rook Ansty');
+    await expect(page.locator('dg-summary')).toContainText('Signed again by Wren Calloway');
     await page.getByRole('button', { name: 'Signed', exact: true }).click();
     await expect(page.getByRole('dialog')).toContainText('Left ankle short in dorsiflexion, calf first.');
     await expect(page.getByRole('dialog')).toContainText(/Findings as they stood \(.*AAOS 1965/);

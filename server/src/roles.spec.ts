@@ -42,6 +42,8 @@ describe('roles', () => {
     expect(changed('reader')).toEqual([]);
     expect(changed('assistant').sort()).toEqual([
       'patients.addPatient',
+      'patients.changePatient',
+      'patients.openEpisode',
       'screens.correctScreenTry',
       'screens.holdScreenTry',
       'screens.planScreens',

@@ -9,7 +9,7 @@ import { Episode, EpisodeWord } from '../episodes/entities.js';
 import { wordsOf } from '../episodes/words.js';
 import { GoalRow } from '../goals/entities.js';
 import { Patient } from '../patients/entities.js';
-import { sortNameOf } from '../patients/store.js';
+import { sortNameOf } from '../patients/views.js';
 import { ProgramRow } from '../programs/entities.js';
 import { MeasurementRow, TrialRow } from '../readings/entities.js';
 import { variantOf } from '../readings/store.js';
@@ -89,7 +89,7 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
           ]
         : [],
   });
-  const words = wordsOf(givenName, familyName, complaint);
+  const words = wordsOf(givenName, familyName, complaint, birthDate);
   await manager.insert(
     EpisodeWord,
     words.map((word) => ({ clinicId, word, episodeId })),

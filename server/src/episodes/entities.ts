@@ -30,6 +30,11 @@ export class Episode {
   @Column({ ...moment, name: 'latest_at', default: '1970-01-02' }) latestAt!: Date;
   @Column({ type: 'int', name: 'visit_count', default: 0 }) visitCount!: number;
   @Column({ ...id, name: 'last_visit_id', nullable: true }) lastVisitId!: string | null;
+  /** null: in care. */
+  @Column({ ...day, name: 'ended_on', nullable: true }) endedOn!: string | null;
+  @Column({ ...text(20), nullable: true }) outcome!: string | null;
+  @Column({ ...text(300), name: 'ended_note', default: '' }) endedNote!: string;
+  @Column({ ...id, name: 'ended_by', nullable: true }) endedBy!: string | null;
 }
 
 /** The words an episode is found by. */

@@ -46,9 +46,9 @@ export async function indexWords(
   { manager, clinicId }: UnitOfWork,
   { id, patientId, complaint }: Pick<Episode, 'id' | 'patientId' | 'complaint'>,
 ) {
-  const { givenName, familyName } = await manager.findOneByOrFail(Patient, { id: patientId, clinicId });
+  const { givenName, familyName, birthDate, fileNumber } = await manager.findOneByOrFail(Patient, { id: patientId, clinicId });
   await manager.delete(EpisodeWord, { clinicId, episodeId: id });
-  const words = wordsOf(givenName, familyName, complaint);
+  const words = wordsOf(givenName, familyName, complaint, fileNumber, birthDate);
   if (words.length > 0)
     await manager.insert(
       EpisodeWord,

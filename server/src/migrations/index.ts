@@ -15,6 +15,7 @@ import { Practice1700000000015 } from './0015-practice.js';
 import { Clips1700000000016 } from './0016-clips.js';
 import { Simulated1700000000017 } from './0017-simulated.js';
 import { Accounts1700000000018 } from './0018-accounts.js';
+import { People1700000000019 } from './0019-people.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -37,4 +38,5 @@ export const MIGRATIONS = [
   Clips1700000000016,
   Simulated1700000000017,
   Accounts1700000000018,
+  People1700000000019,
 ];

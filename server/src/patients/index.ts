@@ -1,18 +1,45 @@
 import { PATIENTS } from '@dial-gauge/contract';
 import { serve, type Resource } from '../platform/resource.js';
+import { discharge, reopen } from '../episodes/ending.js';
 import { caseload } from './caseload.js';
-import { Patient } from './entities.js';
-import { addPatient, patientRecord } from './store.js';
+import { Patient, PatientMergeRow } from './entities.js';
+import { merge, undoMerge } from './merging.js';
+import { addPatient, changePatient, openEpisode, patientRecord, personChanges } from './store.js';
 
 /** People in care. */
 export const patients: Resource = {
-  entities: [Patient],
+  entities: [Patient, PatientMergeRow],
   routes: [
     serve(PATIENTS.caseload, (work, { query }) => caseload(work, query)),
     serve(PATIENTS.patient, (work, { params }) => patientRecord(work, params.id)),
     serve(PATIENTS.addPatient, async (work, { body }) => {
       await addPatient(work, body);
       return (after) => patientRecord(after, body.id);
+    }),
+    serve(PATIENTS.changePatient, async (work, { params, body }) => {
+      await changePatient(work, params.id, body);
+      return (after) => patientRecord(after, params.id);
+    }),
+    serve(PATIENTS.personChanges, (work, { params }) => personChanges(work, params.id)),
+    serve(PATIENTS.openEpisode, async (work, { params, body }) => {
+      await openEpisode(work, params.id, body);
+      return (after) => patientRecord(after, params.id);
+    }),
+    serve(PATIENTS.discharge, async (work, { params, body }) => {
+      const patientId = await discharge(work, params.id, body);
+      return (after) => patientRecord(after, patientId);
+    }),
+    serve(PATIENTS.reopen, async (work, { params, body }) => {
+      const patientId = await reopen(work, params.id, body.why);
+      return (after) => patientRecord(after, patientId);
+    }),
+    serve(PATIENTS.merge, async (work, { params, body }) => {
+      await merge(work, params.id, body);
+      return (after) => patientRecord(after, params.id);
+    }),
+    serve(PATIENTS.undoMerge, async (work, { params }) => {
+      const keptId = await undoMerge(work, params.id);
+      return (after) => patientRecord(after, keptId);
     }),
   ],
 };

@@ -1,34 +1,65 @@
-import type { NewPatient, PatientRecord } from '@dial-gauge/contract';
+import type { NewEpisode, NewPatient, PatientRecord, PersonChange, PersonChanges } from '@dial-gauge/contract';
 import { Episode } from '../episodes/entities.js';
 import { indexWords } from '../episodes/store.js';
 import { episodeView } from '../episodes/views.js';
+import { ChangeRow, same } from '../platform/change-log.js';
 import { dayOf, notInTheFuture } from '../platform/days.js';
+import { changedMeanwhile, refused } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { visitViews } from '../visits/record.js';
 import { Patient } from './entities.js';
-import { patientView } from './views.js';
+import { likelyDoubles, mergesOf, mustStandAlone } from './merging.js';
+import { patientView, sortNameOf } from './views.js';
 
 export async function patientRecord(work: UnitOfWork, id: string): Promise<PatientRecord> {
   const { manager, clinicId } = work;
   const patient = await work.one(Patient, id, 'patient');
-  const episodes = await manager.find(Episode, { where: { patientId: id, clinicId }, order: { openedOn: 'DESC' } });
+  const episodes = await manager.find(Episode, { where: { patientId: id, clinicId }, order: { openedOn: 'DESC', id: 'DESC' } });
   const visits = await visitViews(
     work,
     episodes.map((episode) => episode.id),
   );
-  return { patient: patientView(patient), episodes: episodes.map((e) => ({ ...episodeView(e), visits: visits.get(e.id) ?? [] })) };
+  const names = await work.namesOf(episodes.map(({ endedBy }) => endedBy));
+  const { gender, fileNumber, revision, mergedInto } = patient;
+  return {
+    patient: { ...patientView(patient), gender, fileNumber, revision },
+    mergedInto,
+    episodes: episodes.map((e) => ({
+      ...episodeView(e),
+      ended:
+        e.endedOn === null
+          ? null
+          : { on: e.endedOn, outcome: e.outcome ?? 'other', note: e.endedNote, by: names.get(e.endedBy ?? '') ?? '' },
+      visits: visits.get(e.id) ?? [],
+    })),
+    doubles: mergedInto ? [] : await likelyDoubles(work, patient),
+    merges: await mergesOf(work, id),
+  };
 }
 
 /** Adds a patient and the first episode of care. Sent twice they are added once. */
 export async function addPatient(work: UnitOfWork, { episode: first, ...person }: NewPatient): Promise<void> {
   const { clinicId, now } = work;
   notInTheFuture('birthDate', person.birthDate, now);
-  const patient: Patient = { ...person, clinicId };
-  if (!(await work.insertFact(Patient, patient, 'patient', ['givenName', 'familyName', 'birthDate', 'sex', 'occupation']))) return;
+  const patient: Patient = { ...person, clinicId, revision: 0, mergedInto: null };
+  const facts = ['givenName', 'familyName', 'birthDate', 'sex', 'occupation', 'gender', 'fileNumber'] as const;
+  if (!(await work.insertFact(Patient, patient, 'patient', facts))) return;
+  await insertEpisode(work, patient, first);
+}
+
+/** Another episode of the same person. Sent twice there is one. */
+export async function openEpisode(work: UnitOfWork, patientId: string, episode: NewEpisode): Promise<void> {
+  const patient = await work.one(Patient, patientId, 'patient', 'pessimistic_read');
+  mustStandAlone(patient);
+  await insertEpisode(work, patient, episode);
+}
+
+async function insertEpisode(work: UnitOfWork, patient: Patient, first: NewEpisode): Promise<void> {
+  const { clinicId, now } = work;
   const episode: Episode = {
     ...first,
     clinicId,
-    patientId: person.id,
+    patientId: patient.id,
     openedOn: dayOf(now),
     procedureId: null,
     procedure: '',
@@ -39,14 +70,69 @@ export async function addPatient(work: UnitOfWork, { episode: first, ...person }
     precautions: [],
     revision: 0,
     dueOn: null,
-    sortName: sortNameOf(person),
+    sortName: sortNameOf(patient),
     latestAt: now,
     visitCount: 0,
     lastVisitId: null,
+    endedOn: null,
+    outcome: null,
+    endedNote: '',
+    endedBy: null,
   };
-  await work.insertFact(Episode, episode, 'episode', ['patientId']);
-  await indexWords(work, episode);
+  if (await work.insertFact(Episode, episode, 'episode', ['patientId', 'complaint', 'involvedSide'])) await indexWords(work, episode);
 }
 
-/** What a caseload is ordered by: the family name first. */
-export const sortNameOf = ({ familyName, givenName }: Pick<Patient, 'familyName' | 'givenName'>): string => `${familyName}, ${givenName}`;
+const PERSON = ['givenName', 'familyName', 'birthDate', 'sex', 'gender', 'fileNumber', 'occupation'] as const;
+
+/**
+ * Puts right who somebody is; refused where somebody else has changed it since
+ * it was read. What was signed keeps its own copy. An open visit is judged by
+ * what is right, and whoever is about to sign it is told.
+ */
+export async function changePatient(work: UnitOfWork, id: string, { revision, ...person }: PersonChange): Promise<void> {
+  const { manager, clinicId, now } = work;
+  const patient = await work.one(Patient, id, 'patient', 'pessimistic_write');
+  mustStandAlone(patient);
+  notInTheFuture('birthDate', person.birthDate, now);
+  const changes = PERSON.map((field) => [field, patient[field], person[field]] as const);
+  if (changes.every(([, before, after]) => same(before, after))) return;
+  if (patient.revision !== revision) throw changedMeanwhile('Who they are', (await work.log.last('patient', id))?.name ?? 'somebody else');
+  const episodes = await manager.findBy(Episode, { clinicId, patientId: id });
+  const first = await firstVisitOn(work, id);
+  if (first && first < person.birthDate)
+    throw refused(
+      'birthDate',
+      `lies after a visit, on ${first}; allowed: that day or earlier`,
+      'Nothing was saved. Correct the fields named and send again.',
+    );
+  await work.log.write('patient', id, changes);
+  await manager.update(Patient, { id, clinicId }, { ...person, revision: revision + 1 });
+  await manager.update(Episode, { patientId: id, clinicId }, { sortName: sortNameOf(person) });
+  for (const episode of episodes) await indexWords(work, episode);
+}
+
+async function firstVisitOn({ manager, clinicId }: UnitOfWork, patientId: string): Promise<string | null> {
+  const [row] = await manager.query<{ first: string | null }[]>(
+    'SELECT MIN(v.assessed_on) AS first FROM visit v JOIN episode e ON e.clinic_id = v.clinic_id AND e.id = v.episode_id WHERE e.clinic_id = ? AND e.patient_id = ?',
+    [clinicId, patientId],
+  );
+  return row?.first ?? null;
+}
+
+export async function personChanges(work: UnitOfWork, id: string): Promise<PersonChanges> {
+  const { manager, clinicId } = work;
+  await work.one(Patient, id, 'patient');
+  const rows = await manager.find(ChangeRow, {
+    where: { clinicId, subject: 'patient', subjectId: id },
+    order: { changedAt: 'DESC' },
+    take: 200,
+  });
+  const names = await work.namesOf(rows.map(({ userId }) => userId));
+  return rows.map(({ changedAt, userId, field, oldValue, newValue }) => ({
+    at: changedAt.toISOString(),
+    by: names.get(userId) ?? '',
+    field,
+    before: oldValue,
+    after: newValue,
+  }));
+}

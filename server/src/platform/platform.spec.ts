@@ -25,6 +25,10 @@ describe('platform', () => {
     birthDate: '1970-01-01',
     sex: 'female',
     occupation: '',
+    gender: '',
+    fileNumber: '',
+    revision: 0,
+    mergedInto: null,
     ...over,
   });
 

@@ -1,7 +1,7 @@
 import type { SigningView } from '@dial-gauge/contract';
 import type { Side } from '@dial-gauge/core';
 import { MoreThan } from 'typeorm';
-import { type Episode } from '../episodes/entities.js';
+import { Episode } from '../episodes/entities.js';
 import type { ChangeRow } from '../platform/change-log.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { MeasurementRow, TrialRow } from '../readings/entities.js';
@@ -78,18 +78,25 @@ async function screenChangesSince(work: UnitOfWork, visitId: string, since: Date
   });
 }
 
+const GROUNDS: Readonly<Partial<Record<ChangeRow['subject'], string>>> = {
+  clinic: 'what this clinic judges by',
+  patient: 'who they are',
+};
+
 /** What else the findings of a visit rest on and what of that was changed after a moment: what the clinic judges by, and the intake. */
 export async function groundsChangedSince(work: UnitOfWork, episodeId: Episode['id'], since: Date): Promise<Change[]> {
+  const { patientId } = await work.manager.findOneByOrFail(Episode, { id: episodeId, clinicId: work.clinicId });
   const rows = await work.log.since(since, [
     { subject: 'clinic', ids: [work.clinicId] },
     { subject: 'episode', ids: [episodeId] },
+    { subject: 'patient', ids: [patientId] },
   ]);
   const names = await work.namesOf(rows.map((row) => row.userId));
   return inOrder(
     rows.map((row) => ({
       at: row.changedAt,
       by: names.get(row.userId) ?? '',
-      what: row.subject === 'clinic' ? `what this clinic judges by: ${fieldChange(row)}` : `the intake: ${fieldChange(row)}`,
+      what: `${GROUNDS[row.subject] ?? 'the intake'}: ${fieldChange(row)}`,
     })),
   );
 }

@@ -34,7 +34,8 @@ export async function takeOver(work: UnitOfWork, { ids, fileName, base64, compla
   const isThere = await manager.existsBy(Patient, { id: ids.patient, clinicId });
   const { birthDate, sex } = file.person;
   const involvedSide = file.involvedSide ?? null;
-  await addPatient(work, { id: ids.patient, ...person, birthDate, sex, episode: { id: ids.episode, complaint, involvedSide } });
+  const who = { id: ids.patient, ...person, birthDate, sex, gender: '', fileNumber: '' };
+  await addPatient(work, { ...who, episode: { id: ids.episode, complaint, involvedSide } });
   if (isThere) return;
   const { complaintAt = null, procedure, precautions = [] } = file;
   await manager.update(

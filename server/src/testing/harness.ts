@@ -87,6 +87,8 @@ export const newReading = (over: Partial<NewReading> = {}): NewReading => ({
 });
 
 export const newPatient = (over: Partial<NewPatient> = {}): NewPatient => ({
+  gender: '',
+  fileNumber: '',
   id: randomUUID(),
   givenName: 'Ilka',
   familyName: 'Marsh',

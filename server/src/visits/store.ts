@@ -3,6 +3,7 @@ import { cautionOutcome } from '@dial-gauge/core';
 import type { QueryDeepPartialEntity } from 'typeorm';
 import { Episode } from '../episodes/entities.js';
 import { same } from '../platform/change-log.js';
+import { mustBeInCare } from '../episodes/ending.js';
 import { Patient } from '../patients/entities.js';
 import { notBeforeBirth, notInTheFuture } from '../platform/days.js';
 import { changedMeanwhile } from '../platform/problems.js';
@@ -16,6 +17,7 @@ export async function startVisit(work: UnitOfWork, episodeId: string, { id, asse
   notInTheFuture('assessedOn', assessedOn, now);
   // Held, so that two visits started at once are both counted.
   const episode = await work.one(Episode, episodeId, 'episode of care', 'pessimistic_write');
+  if (!(await manager.existsBy(Visit, { id }))) mustBeInCare(episode);
   notBeforeBirth('assessedOn', assessedOn, (await work.one(Patient, episode.patientId, 'patient')).birthDate);
   const visit: Visit = {
     id,

@@ -2,11 +2,9 @@ import { randomUUID } from 'node:crypto';
 import type { NewReading, PlanView } from '@dial-gauge/contract';
 import type { Express } from 'express';
 import request, { type Agent } from 'supertest';
-import { User } from '../account/entities.js';
-import { hashPassword } from '../account/password.js';
 import { ChangeRow } from '../platform/change-log.js';
 import { TrialRow } from '../readings/entities.js';
-import { addClinic, startHarness, type Harness } from '../testing/harness.js';
+import { addClinic, addUser, startHarness, type Harness } from '../testing/harness.js';
 
 const TODAY = new Date().toISOString().slice(0, 10);
 const LIMIT = { motion: 'knee.flexion', side: 'left', limit: 90, until: '2099-01-01', source: 'surgeon' };
@@ -62,10 +60,7 @@ describe('preparing over HTTP', () => {
     harness = await startHarness();
     app = harness.appWith();
     await addClinic(harness.dataSource, clinicId, wrenId, 'wren@one.example', 'a-password');
-    const passwordHash = await hashPassword('a-password');
-    await harness.dataSource
-      .getRepository(User)
-      .insert({ id: randomUUID(), clinicId, email: 'rook@one.example', name: 'rook', passwordHash });
+    await addUser(harness.dataSource, clinicId, randomUUID(), 'rook@one.example', 'a-password');
     await addClinic(harness.dataSource, randomUUID(), randomUUID(), 'other@two.example', 'a-password');
     [wren, rook, stranger] = await Promise.all([signIn('wren@one.example'), signIn('rook@one.example'), signIn('other@two.example')]);
   }, 120_000);

@@ -127,7 +127,9 @@ describe('caseload', () => {
       fixture.detectChanges();
       http.expectOne(`/api/patients/${patient.id}`).flush({ patient, episodes: [{ ...episode, visits: [{ ...visit, number: 1 }] }] });
       await fixture.whenStable();
-      const button = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((b) => b.textContent === 'Start visit 2')!;
+      const button = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find(
+        (b) => b.textContent.trim() === 'Start visit 2',
+      )!;
       button.click();
       const request = http.expectOne(`/api/episodes/${episode.id}/visits`);
       expect(request.request.body).toEqual({

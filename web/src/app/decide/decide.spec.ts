@@ -36,7 +36,7 @@ const judged: JudgementView = {
   seen: { revision: 'r', at: '2026-11-20T09:00:00.000Z' },
   odd: [],
   summary: null,
-  signing: { signatures: [], amending: null, changes: [], late: [] },
+  signing: { notYours: null, signatures: [], amending: null, changes: [], late: [] },
 };
 const programs = (over: Partial<ProgramsView> = {}): ProgramsView => ({
   own: [],

@@ -32,7 +32,7 @@ const view = (measurements: Measurement[], before?: Measurement[]): JudgementVie
     seen: { revision: 'r', at: '2026-11-20T10:00:00.000Z' },
     odd: [],
     summary: null,
-    signing: { signatures: [], amending: null, changes: [], late: [] },
+    signing: { notYours: null, signatures: [], amending: null, changes: [], late: [] },
   };
 };
 const draw = (component: typeof Findings | typeof Strips, value: JudgementView): HTMLElement => {

@@ -42,7 +42,7 @@ function judged(over: Partial<JudgementView> = {}): JudgementView {
     seen: SEEN,
     odd: [],
     summary: null,
-    signing: { signatures: [], amending: null, changes: [], late: [] },
+    signing: { notYours: null, signatures: [], amending: null, changes: [], late: [] },
     ...over,
   };
 }
@@ -52,6 +52,8 @@ const SIGNED = {
   number: 1,
   at: '2026-11-20T15:00:00.000Z',
   by: 'Wren',
+  byMe: false,
+  countersigned: null,
   summary: 'As signed.',
   why: '',
 };
@@ -197,7 +199,7 @@ describe('JudgePage', () => {
     request.flush(
       judged({
         visit: { ...RECORD.visit, signed: true },
-        signing: { signatures: [{ ...SIGNED, summary }], amending: null, changes: [], late: [] },
+        signing: { notYours: null, signatures: [{ ...SIGNED, summary }], amending: null, changes: [], late: [] },
       }),
     );
     await fixture.whenStable();
@@ -208,7 +210,10 @@ describe('JudgePage', () => {
 
   it('amends a signed visit with a reason of some length', async () => {
     await open(
-      judged({ visit: { ...RECORD.visit, signed: true }, signing: { signatures: [SIGNED], amending: null, changes: [], late: [] } }),
+      judged({
+        visit: { ...RECORD.visit, signed: true },
+        signing: { notYours: null, signatures: [SIGNED], amending: null, changes: [], late: [] },
+      }),
     );
     button('Amend the visit').click();
     const ask = await dialog();
@@ -224,6 +229,7 @@ describe('JudgePage', () => {
     request.flush(
       judged({
         signing: {
+          notYours: null,
           signatures: [SIGNED],
           amending: { why: 'wrong side', by: 'Wren', at: SIGNED.at },
           changes: [{ at: SIGNED.at, by: 'Wren', what: 'right knee flexion, active 112°' }],
@@ -257,7 +263,12 @@ describe('JudgePage', () => {
 
   it('shows what arrived after the signature, and takes it in or leaves it out', async () => {
     const late = [{ id: SOME_ID, what: 'right knee flexion, passive: 131°', by: 'Rook', enteredAt: SIGNED.at, receivedAt: SIGNED.at }];
-    await open(judged({ visit: { ...RECORD.visit, signed: true }, signing: { signatures: [SIGNED], amending: null, changes: [], late } }));
+    await open(
+      judged({
+        visit: { ...RECORD.visit, signed: true },
+        signing: { notYours: null, signatures: [SIGNED], amending: null, changes: [], late },
+      }),
+    );
     const entries = () => page().querySelector('dg-late-entries')!;
     expect(text(entries())).toContain('right knee flexion, passive: 131° · Rook');
     expect((button('Take in', entries()) as HTMLButtonElement).disabled)
@@ -272,7 +283,7 @@ describe('JudgePage', () => {
     const request = await until(() => http.match({ method: 'POST', url: `/api/late-entries/${SOME_ID}/dismissal` })[0]);
     expect(request.request.body).toEqual({ why: 'noted already' });
     const amending = { why: 'late', by: 'Wren', at: SIGNED.at };
-    request.flush(judged({ signing: { signatures: [SIGNED], amending, changes: [], late } }));
+    request.flush(judged({ signing: { notYours: null, signatures: [SIGNED], amending, changes: [], late } }));
     await fixture.whenStable();
     button('Take in', entries()).click();
     http.expectOne({ method: 'POST', url: `/api/late-entries/${SOME_ID}/taking` }).flush(judged());

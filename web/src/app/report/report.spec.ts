@@ -34,12 +34,14 @@ describe('ReportPage', () => {
     http.expectOne(({ url, params }) => url === `/api/visits/${SOME_ID}/report` && params.get('for') === kind);
   const view = (report: Partial<Report> = {}, signed = false): ReportView => {
     const { visit, patient, episode } = visitRecord();
-    const signatures = signed ? [{ id: SOME_ID, number: 1, at: '2026-11-21T09:00:00Z', by: 'Wren', summary: 'x', why: '' }] : [];
+    const signatures = signed
+      ? [{ id: SOME_ID, number: 1, at: '2026-11-21T09:00:00Z', by: 'Wren', byMe: false, countersigned: null, summary: 'x', why: '' }]
+      : [];
     return {
       visit: { ...visit, signed },
       patient,
       episode,
-      signing: { signatures, amending: null, changes: [], late: [] },
+      signing: { notYours: null, signatures, amending: null, changes: [], late: [] },
       report: { ...REPORT, ...report },
       pages: 1,
       breaks: [],

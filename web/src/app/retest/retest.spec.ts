@@ -7,7 +7,7 @@ import type { RetestsView } from '@dial-gauge/contract';
 import { CommandQueue } from '../data/command-queue';
 import { FakeQueue, refusal } from '../testing/fake-queue';
 import { SOME_ID, storedMeasurement, visitRecord } from '../testing/records';
-import { until } from '../testing/until';
+import { shownDialog, until } from '../testing/until';
 import { RetestPage } from './retest';
 
 const { visit, patient, episode } = visitRecord();
@@ -149,7 +149,7 @@ describe('RetestPage', () => {
     await type('96', 'Rock back', '107', 'Long hold', '95');
     expect(text('.worse')).toContain('Do not finish here: “Long hold” made it worse. “Rock back” helped.');
     button('Finish the retest').click();
-    const ask = await until(() => document.querySelector('dg-worse'));
+    const ask = await shownDialog();
     expect(ask.textContent).toContain('“Long hold” made it worse');
     button('Go back to what helped', ask).click();
     await until(() => queue().commands.find((command) => command.route === 'noteDrill' && command.body.number === 3));

@@ -1,4 +1,4 @@
-import { computed, signal } from '@angular/core';
+import { computed, DestroyRef, inject, signal } from '@angular/core';
 import type { Observable } from 'rxjs';
 import { toFailure, type Failure } from '../data/problem';
 
@@ -14,7 +14,12 @@ export class DoorForm {
   readonly busy = signal(false);
   private readonly failure = signal<Failure | null>(null);
 
-  constructor(private readonly wants: Wants) {}
+  /** Whoever sent it has left the page: what comes back is nobody's here. */
+  private left = false;
+
+  constructor(private readonly wants: Wants) {
+    inject(DestroyRef).onDestroy(() => (this.left = true));
+  }
 
   /** What is wrong with a field; empty: nothing. */
   wrong(field: string): string {
@@ -38,10 +43,11 @@ export class DoorForm {
     sent().subscribe({
       next: (answer) => {
         this.busy.set(false);
-        done(answer);
+        if (!this.left) done(answer);
       },
       error: (error: unknown) => {
         this.busy.set(false);
+        if (this.left) return;
         const failure = toFailure(error);
         if (!refused?.(failure)) this.failure.set(failure);
       },

@@ -7,6 +7,7 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { SOME_ID } from '../testing/records';
 import { FakeQueue } from '../testing/fake-queue';
+import { Session } from '../data/session';
 import { CommandQueue } from '../data/command-queue';
 import { Frame } from './frame';
 import { SignInForm } from './sign-in-form';
@@ -17,7 +18,7 @@ import { ThemeChoice } from './theme';
 class Blank {}
 
 const SESSION = {
-  user: { id: SOME_ID, name: 'Wren', email: 'wren@clinic.example' },
+  user: { id: SOME_ID, name: 'Wren', email: 'wren@clinic.example', role: 'lead' },
   clinic: { id: SOME_ID, name: 'Clinic' },
 };
 
@@ -97,6 +98,34 @@ describe('shell', () => {
     });
   });
 
+  describe('what a role does not go as far as', () => {
+    const as = async (role: string) => {
+      const fixture = TestBed.createComponent(Frame);
+      fixture.componentRef.setInput('heading', 'Ilka Marsh');
+      fixture.componentRef.setInput('act', 'measure');
+      TestBed.inject(Session).check().subscribe();
+      http.expectOne('/api/session').flush({ ...SESSION, user: { ...SESSION.user, role } });
+      // What is known of accounts is fetched first.
+      await until(() => TestBed.inject(Session).current());
+      await fixture.whenStable();
+      return fixture.nativeElement as HTMLElement;
+    };
+
+    it('is said above the page, which can be read and does not answer', async () => {
+      const page = await as('reader');
+      expect(page.querySelector('.only-read')?.textContent).toContain(
+        'You are a reader here; only the lead or an examiner may measure and plan.',
+      );
+      expect(page.querySelector('fieldset')?.disabled).toBeTrue();
+    });
+
+    it('is not in the way of whoever may', async () => {
+      const page = await as('examiner');
+      expect(page.querySelector('.only-read')).toBeNull();
+      expect(page.querySelector('fieldset')?.disabled).toBeFalse();
+    });
+  });
+
   describe('the frame', () => {
     it('shows what waits, and throws nothing away at sign-out unless told to', async () => {
       queue.waiting.set(1);
@@ -105,7 +134,9 @@ describe('shell', () => {
       await fixture.whenStable();
       const page = fixture.nativeElement as HTMLElement;
       expect(page.querySelector('.status')!.textContent).toContain('1 waiting to be saved');
-      page.querySelector<HTMLButtonElement>('[aria-label="Sign out"]')!.click();
+      page.querySelector<HTMLButtonElement>('.you')!.click();
+      await fixture.whenStable();
+      [...document.querySelectorAll<HTMLButtonElement>('[mat-menu-item]')].find((item) => item.textContent.trim() === 'Sign out')!.click();
       const dialog = await shownDialog();
       expect(dialog.textContent).toContain('1 entry is not saved yet');
       expect([...dialog.querySelectorAll('button')].map((button) => button.textContent!.trim())).toEqual([

@@ -2,6 +2,7 @@ import { HttpClient, provideHttpClient, withInterceptors } from '@angular/common
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { MatDialog } from '@angular/material/dialog';
+import { problemType } from '@dial-gauge/contract';
 import { Subject } from 'rxjs';
 import { askToSignInAgain } from './sign-in-again';
 
@@ -50,6 +51,33 @@ describe('an ended session', () => {
     end('/api/session');
     await loaded();
     expect(status).toBe(401);
+    expect(open).not.toHaveBeenCalled();
+  });
+
+  it('asks for the password where it is wanted again after a rest, and sends the request once more', async () => {
+    let answer: unknown;
+    client.post('/api/visits/1/signatures', {}).subscribe((a) => (answer = a));
+    const problem = { type: problemType('proof'), title: '', status: 403, detail: '' };
+    http.expectOne('/api/visits/1/signatures').flush(problem, { status: 403, statusText: 'x' });
+    await import('./prove.dialog').then(() => new Promise((resolve) => setTimeout(resolve)));
+    expect(open).toHaveBeenCalledTimes(1);
+    closed.next(true);
+    closed.complete();
+    http.expectOne('/api/visits/1/signatures').flush('signed');
+    expect(answer).toBe('signed');
+  });
+
+  it('leaves alone what a role does not go as far as, and a code that is still wanted', async () => {
+    const refused: number[] = [];
+    for (const [kind, status] of [
+      ['role', 403],
+      ['second-factor', 401],
+    ] as const) {
+      client.post(`/api/${kind}`, {}).subscribe({ error: (e: { status: number }) => refused.push(e.status) });
+      http.expectOne(`/api/${kind}`).flush({ type: problemType(kind), title: '', status, detail: '' }, { status, statusText: 'x' });
+    }
+    await loaded();
+    expect(refused).toEqual([403, 401]);
     expect(open).not.toHaveBeenCalled();
   });
 });
