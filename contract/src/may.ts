@@ -36,6 +36,8 @@ export const MAY: { readonly [R in keyof Resources]: { readonly [N in keyof Reso
   },
   patients: {
     caseload: 'look',
+    queueCounts: 'look',
+    messagesSeen: 'measure',
     addPatient: 'screen',
     patient: 'look',
     changePatient: 'screen',

@@ -1,4 +1,6 @@
+import type { QueueStanding } from '@dial-gauge/core';
 import * as z from 'zod';
+import { described } from './described.js';
 import { EpisodeView } from './episode-view.js';
 import { AnyDay, Day, Id, InvolvedSide, Sex } from './ids.js';
 import { OddRecord } from './problem.js';
@@ -93,21 +95,46 @@ export const PersonChanges = z.array(
 );
 export type PersonChanges = z.infer<typeof PersonChanges>;
 
-/** How a caseload is ordered: seen last or opened last, by family name, or by the day they are due again. */
-export const CASELOAD_ORDERS = ['latest', 'name', 'due'] as const;
+/** How a caseload is ordered: who needs something first, seen last or opened last, by family name, or by the day they are due again. */
+export const CASELOAD_ORDERS = ['urgent', 'latest', 'name', 'due'] as const;
 export type CaseloadOrder = (typeof CASELOAD_ORDERS)[number];
 
 /** Rows of one page of a caseload: what a screen shows, twice. The next follows while one scrolls. */
 export const CASELOAD_PAGE = 25;
 
 export const CaseloadQuery = z.strictObject({
-  order: z.enum(CASELOAD_ORDERS).default('latest'),
+  order: z.enum(CASELOAD_ORDERS).default('urgent'),
+  /** Whose: "mine", "all", or the id of whoever examined last. */
+  whose: z.union([z.enum(['mine', 'all']), Id]).default('all'),
+  /** In care, or discharged: those by the day on which it ended, the last first. */
+  state: z.enum(['care', 'ended']).default('care'),
   /** Beginnings of words of the name or the complaint; all of them have to be there. */
   find: z.string().trim().max(80).default(''),
   /** `next` of the page before. */
   after: z.string().max(600).optional(),
 });
 export type CaseloadQuery = z.input<typeof CaseloadQuery>;
+
+const StandingShape = z.looseObject({
+  reasons: z.array(z.looseObject({ kind: z.string(), since: z.string() })),
+  urgency: z.int(),
+  since: z.string().nullable(),
+  next: z.string(),
+  line: z
+    .looseObject({ name: z.string(), motion: z.string(), points: z.array(z.object({ on: z.string(), value: z.number() })) })
+    .nullable(),
+});
+
+/** How many of a caseload need somebody today, are due, have arrived, are on their way; and who examines here. */
+export const QueueCounts = z.object({
+  today: z.int(),
+  due: z.int(),
+  met: z.int(),
+  way: z.int(),
+  ended: z.int(),
+  examiners: z.array(z.object({ id: Id, name: z.string() })),
+});
+export type QueueCounts = z.infer<typeof QueueCounts>;
 
 /** One person in care, as the caseload names them. */
 export const CaseloadRow = z.object({
@@ -121,6 +148,9 @@ export const CaseloadRow = z.object({
   }),
   visits: z.int(),
   lastVisit: VisitView.nullable(),
+  /** Why they need something, and how they are doing; null: it is being told. */
+  standing: described<QueueStanding>(StandingShape).nullable(),
+  ended: z.object({ on: AnyDay, outcome: z.string() }).nullable(),
 });
 export type CaseloadRow = z.infer<typeof CaseloadRow>;
 
@@ -143,6 +173,23 @@ export const PATIENTS = {
     query: CaseloadQuery,
     body: nothing,
     answer: CaseloadPage,
+  }),
+  queueCounts: route({
+    method: 'get',
+    path: '/queue',
+    summary: 'How many need somebody today, are due, have arrived, are on their way; and who examines here',
+    params: none,
+    query: z.strictObject({ whose: CaseloadQuery.shape.whose }),
+    body: nothing,
+    answer: QueueCounts,
+  }),
+  messagesSeen: route({
+    method: 'post',
+    path: '/episodes/:id/messages-seen',
+    summary: 'That somebody has looked at what came from the person’s own page',
+    params: ById,
+    body: none,
+    answer: none,
   }),
   addPatient: route({
     method: 'post',

@@ -95,6 +95,7 @@ export * from './plan/index.js';
 export * from './precaution/index.js';
 export * from './procedure/index.js';
 export * from './progress/index.js';
+export * from './queue/index.js';
 export * from './reading/index.js';
 export * from './program/index.js';
 export * from './report/index.js';

@@ -17,6 +17,7 @@ import { Sessions, type SessionSettings } from './platform/session.js';
 import type { Watch } from './platform/watch.js';
 import type { Threads } from './platform/threads.js';
 import { RESOURCES } from './resources.js';
+import { Standings } from './queue/standings.js';
 import { clinicIsThere } from './staff/links.js';
 import { serveWeb, type DemoDoor } from './web.js';
 
@@ -102,6 +103,8 @@ export function createApp(settings: AppSettings): Express {
     key: key ?? null,
     judgePassword: (password, words) => (threads ? threads.judgePassword(password, words) : judgePassword(password, words)),
   } satisfies AccountMeans;
+  const standings = new Standings(dataSource, threads, logger);
+  app.locals['standings'] = standings;
   app.use(requestLog(logger));
   if (watch) {
     app.use(watch.time);
@@ -111,9 +114,15 @@ export function createApp(settings: AppSettings): Express {
   app.get('/api/openapi.json', (_request, response) => {
     response.type('json').set('Cache-Control', 'public, max-age=3600').send(openApiText());
   });
-  app.use('/api', fromOurselves, sessions.tell, routerOf(RESOURCES, { database: new Database(dataSource), sessions, threads }), () => {
-    throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');
-  });
+  app.use(
+    '/api',
+    fromOurselves,
+    sessions.tell,
+    routerOf(RESOURCES, { database: new Database(dataSource), sessions, threads, note: (touched) => standings.note(touched) }),
+    () => {
+      throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');
+    },
+  );
   app.use((_request, response, next) => {
     response.locals['nonce'] = randomBytes(16).toString('base64');
     next();

@@ -9,6 +9,7 @@ import { brokerBus, OwnBus } from './live/bus.js';
 import { LiveHub } from './live/hub.js';
 import { connect, createDataSource, migrate } from './platform/database.js';
 import { Sessions } from './platform/session.js';
+import type { Standings } from './queue/standings.js';
 import { newFoundingCode } from './staff/links.js';
 import { Threads } from './platform/threads.js';
 import { Watch } from './platform/watch.js';
@@ -27,6 +28,7 @@ const logger = pino({ level: settings.logLevel });
 
 let server: Server | undefined;
 let threads: Threads | undefined;
+let standings: Standings | undefined;
 let live: LiveHub | undefined;
 let watch: Watch | undefined;
 let pruning: NodeJS.Timeout | undefined;
@@ -59,6 +61,8 @@ if (!stopping) {
   const app = createApp({ dataSource, logger, session, webRoot, trustProxy, demo: demo ? DEMO_DOOR : undefined, threads, watch, key });
   live = new LiveHub(dataSource, new Sessions(dataSource, session), bus, logger);
   app.locals['live'] = live;
+  standings = app.locals['standings'] as Standings;
+  standings.start();
   const hub = live;
   watch.gauge('live_connections', 'Instruments, phones and screens that are connected', () => hub.size);
   server = tls ? createSecureServer(tls, app) : createServer(app);
@@ -94,6 +98,7 @@ async function stop(): Promise<void> {
   watch?.drain();
   if (server?.listening) await after(settings.drainMs);
   await live?.close();
+  await standings?.close();
   if (server) {
     const ending = server;
     // Only the door: closed as a web server closes it, whoever came through it this moment would be cut off unheard.

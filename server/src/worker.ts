@@ -1,10 +1,12 @@
 import { workerData } from 'node:worker_threads';
 import { move, transferableSymbol, valueSymbol } from 'piscina';
 import { judgePassword as judged, type Strength } from './account/strength.js';
+import { NOBODY } from './platform/caller.js';
 import { connect, createDataSource, Database, type DatabaseSettings } from './platform/database.js';
 import { perform } from './platform/perform.js';
 import type { Served } from './platform/resource.js';
 import { toOutcome, type Outcome, type Task } from './platform/threads.js';
+import { stand } from './queue/stand.js';
 import { ENTITIES, RESOURCES } from './resources.js';
 
 const routes = new Map<string, Served>(
@@ -27,10 +29,10 @@ export default async function run({ method, path, caller, call }: Task): Promise
   try {
     const served = routes.get(`${method} ${path}`);
     if (!served) throw new Error(`no route ${method} ${path}`);
-    const { status, answer } = await perform(await connected(), served, caller, call);
+    const { status, answer, touched } = await perform(await connected(), served, caller, call);
     // Handed over, not copied: whoever else waits meanwhile should not wait for that.
     const json = new TextEncoder().encode(JSON.stringify(answer));
-    return move({ [transferableSymbol]: [json.buffer], [valueSymbol]: { status, json } }) as unknown as Outcome;
+    return move({ [transferableSymbol]: [json.buffer], [valueSymbol]: { status, json, touched } }) as unknown as Outcome;
   } catch (error) {
     return toOutcome(error);
   }
@@ -39,4 +41,9 @@ export default async function run({ method, path, caller, call }: Task): Promise
 /** A named task: a password, and the words that are too near to it. */
 export function judgePassword({ password, words }: { readonly password: string; readonly words: readonly string[] }): Strength {
   return judged(password, words);
+}
+
+/** A named task: where an episode stands in the queue. */
+export async function standInQueue({ clinicId, episodeId }: { readonly clinicId: string; readonly episodeId: string }): Promise<void> {
+  await (await connected()).each({ ...NOBODY, clinicId }, (work) => stand(work, episodeId));
 }

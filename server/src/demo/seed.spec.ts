@@ -44,7 +44,7 @@ describe('demo clinic', () => {
     const database = new Database(harness.dataSource);
     const kindsOf = async (familyName: string) => {
       const record = await database.each(caller, async (work) => {
-        const { rows } = await caseload(work, { order: 'name', find: familyName });
+        const { rows } = await caseload(work, { order: 'name', find: familyName, whose: 'all', state: 'care' });
         expect(rows.length).toBe(1);
         return visitRecord(work, rows[0]!.lastVisit!.id);
       });

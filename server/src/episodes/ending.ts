@@ -30,6 +30,7 @@ export async function reopen(work: UnitOfWork, id: string, why: string): Promise
   const episode = await work.one(Episode, id, 'episode of care', 'pessimistic_write');
   if (episode.endedOn === null) return episode.patientId;
   const { endedOn, outcome, endedNote } = episode;
+  work.touch('episode', id);
   await work.log.write('episode', id, [['ended', { endedOn, outcome, endedNote }, { why }]]);
   await manager.update(Episode, { id, clinicId }, { endedOn: null, outcome: null, endedNote: '', endedBy: null });
   return episode.patientId;
@@ -39,4 +40,12 @@ export async function reopen(work: UnitOfWork, id: string, why: string): Promise
 export function mustBeInCare({ endedOn }: Pick<Episode, 'endedOn'>): void {
   if (endedOn !== null)
     throw new HttpProblem(409, 'Discharged', `This episode of care ended on ${endedOn}. Take it up again first, or begin another one.`);
+}
+
+/** What came from the person's own page was looked at: it calls nobody any more. */
+export async function messagesSeen(work: UnitOfWork, id: string): Promise<void> {
+  const { manager, clinicId, now } = work;
+  await work.one(Episode, id, 'episode of care');
+  work.touch('episode', id);
+  await manager.update(Episode, { id, clinicId }, { messagesSeenAt: now });
 }

@@ -1,4 +1,4 @@
-import type { InvolvedSide, Joint, Precaution } from '@dial-gauge/core';
+import type { InvolvedSide, Joint, Precaution, QueueStanding } from '@dial-gauge/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import { day, id, moment, text } from '../platform/columns.js';
 
@@ -35,6 +35,16 @@ export class Episode {
   @Column({ ...text(20), nullable: true }) outcome!: string | null;
   @Column({ ...text(300), name: 'ended_note', default: '' }) endedNote!: string;
   @Column({ ...id, name: 'ended_by', nullable: true }) endedBy!: string | null;
+  /** Where it stands in the queue: what that is ordered by, and why, as it was told last. */
+  @Column({ ...text(20), name: 'rank_key', default: '9' }) rankKey!: string;
+  @Column({ type: 'simple-json', name: 'queue_standing', nullable: true }) queueStanding!: QueueStanding | null;
+  /** Who examined last. */
+  @Column({ ...id, name: 'whose_id', nullable: true }) whoseId!: string | null;
+  /** Counts up with whatever is entered; 0: told since. And the day from which on it has to be told anew anyway. */
+  @Column({ type: 'int', default: 1 }) stale!: number;
+  @Column({ ...day, name: 'stale_on', default: '1970-01-01' }) staleOn!: string;
+  /** Until when somebody has looked at what came from the person's page. */
+  @Column({ ...moment, name: 'messages_seen_at', nullable: true }) messagesSeenAt!: Date | null;
 }
 
 /** The words an episode is found by. */

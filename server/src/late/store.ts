@@ -63,6 +63,7 @@ export async function takeLate(work: UnitOfWork, id: string): Promise<string> {
 export async function dismissLate(work: UnitOfWork, id: string, why: string): Promise<string> {
   const row = await undecided(work, id);
   await decide(work, row, 'left-out', why);
+  work.touch('visit', row.visitId);
   return row.visitId;
 }
 

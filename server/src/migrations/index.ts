@@ -16,6 +16,7 @@ import { Clips1700000000016 } from './0016-clips.js';
 import { Simulated1700000000017 } from './0017-simulated.js';
 import { Accounts1700000000018 } from './0018-accounts.js';
 import { People1700000000019 } from './0019-people.js';
+import { Queue1700000000020 } from './0020-queue.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -39,4 +40,5 @@ export const MIGRATIONS = [
   Simulated1700000000017,
   Accounts1700000000018,
   People1700000000019,
+  Queue1700000000020,
 ];

@@ -1,7 +1,7 @@
 import { CASELOAD_PAGE, CaseloadRow, explain, type CaseloadOrder, type CaseloadPage, type OddRecord } from '@dial-gauge/contract';
 import type { SelectQueryBuilder } from 'typeorm';
 import * as z from 'zod';
-import { Episode, EpisodeWord } from '../episodes/entities.js';
+import { Episode } from '../episodes/entities.js';
 import { wordsOf } from '../episodes/words.js';
 import { cursorOf, readCursor } from '../platform/paging.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
@@ -9,8 +9,8 @@ import { lastVisitViews } from '../visits/record.js';
 import { Patient } from './entities.js';
 import { patientView } from './views.js';
 
-/** A word on so few episodes is looked up; on more, the caseload is read in its order and the word checked on the way. */
-const RARE = 400;
+/** A word on so few episodes is looked up, and those put in order; on more, the caseload is read in its order and the word checked on the way. */
+const RARE = 5_000;
 
 const Keys = z.tuple([z.string().max(300), z.uuid()]);
 
@@ -26,6 +26,7 @@ interface Order {
 const asIs = (key: string): string => key;
 
 const ORDERS: Readonly<Record<CaseloadOrder, Order>> = {
+  urgent: { column: 'e.rankKey', direction: 'ASC', key: (e) => e.rankKey, value: asIs },
   latest: { column: 'e.latestAt', direction: 'DESC', key: (e) => e.latestAt.toISOString(), value: (key) => new Date(key) },
   name: { column: 'e.sortName', direction: 'ASC', key: (e) => e.sortName, value: asIs },
   due: { column: 'e.dueOn', direction: 'ASC', key: (e) => e.dueOn ?? '', value: asIs },
@@ -43,21 +44,35 @@ const SHOWN = [
   'lastVisitId',
   'latestAt',
   'sortName',
+  'rankKey',
+  'queueStanding',
+  'endedOn',
+  'outcome',
 ] as const;
 type Shown = Pick<Episode, (typeof SHOWN)[number]>;
 
+/** Whoever is discharged comes by the day on which that was. */
+const ENDED: Order = { column: 'e.endedOn', direction: 'DESC', key: (e) => e.endedOn ?? '', value: asIs };
+
+interface Asked {
+  readonly order: CaseloadOrder;
+  readonly find: string;
+  readonly whose: string;
+  readonly state: 'care' | 'ended';
+  readonly after?: string | undefined;
+}
+
 /** One page of the caseload, found by keys: as quick among a hundred thousand people as among ten. */
-export async function caseload(
-  work: UnitOfWork,
-  { order: name, find, after }: { order: CaseloadOrder; find: string; after?: string },
-): Promise<CaseloadPage> {
-  const { manager, clinicId } = work;
-  const order = ORDERS[name];
+export async function caseload(work: UnitOfWork, { order: name, find, whose, state, after }: Asked): Promise<CaseloadPage> {
+  const { manager, clinicId, caller } = work;
+  const order = state === 'ended' ? ENDED : ORDERS[name];
   const query = manager.createQueryBuilder(Episode, 'e').where('e.clinicId = :clinicId', { clinicId });
   // As they are in the table: what an entity manager makes of each costs more than finding them.
   query.select([]);
   for (const column of SHOWN) query.addSelect(`e.${column}`, column);
-  if (name === 'due') query.andWhere('e.dueOn IS NOT NULL');
+  query.andWhere(state === 'ended' ? 'e.endedOn IS NOT NULL' : 'e.endedOn IS NULL');
+  if (whose !== 'all') query.andWhere('e.whoseId = :whose', { whose: whose === 'mine' ? caller.userId : whose });
+  if (name === 'due' && state === 'care') query.andWhere('e.dueOn IS NOT NULL');
   if (after !== undefined) beyond(query, order, after);
   if (!(await narrow(work, query, wordsOf(find)))) return { rows: [], odd: [], next: null };
   const found = await query
@@ -89,14 +104,19 @@ function beyond(query: SelectQueryBuilder<Episode>, { column, direction, value }
 async function narrow({ manager, clinicId }: UnitOfWork, query: SelectQueryBuilder<Episode>, words: readonly string[]): Promise<boolean> {
   for (const [at, word] of words.entries()) {
     const like = `${word.replace(/[\\%_]/g, '\\$&')}%`;
-    const few = await manager
-      .createQueryBuilder(EpisodeWord, 'w')
-      .select('w.episodeId', 'id')
-      .where('w.clinicId = :clinicId AND w.word LIKE :like', { clinicId, like })
-      .limit(RARE + 1)
-      .getRawMany<{ id: string }>();
-    if (few.length === 0) return false;
-    if (few.length <= RARE) query.andWhere(`e.id IN (:...ids${at})`, { [`ids${at}`]: few.map((row) => row.id) });
+    const [found] = await manager.query<{ n: string | number }[]>(
+      'SELECT COUNT(*) AS n FROM (SELECT 1 FROM episode_word WHERE clinic_id = ? AND word LIKE ? LIMIT ?) few',
+      [clinicId, like, RARE + 1],
+    );
+    const count = Number(found?.n ?? 0);
+    if (count === 0) return false;
+    if (count <= RARE)
+      query.andWhere(
+        `e.id IN (SELECT w${at}.episode_id FROM episode_word w${at} WHERE w${at}.clinic_id = :clinicId AND w${at}.word LIKE :like${at})`,
+        {
+          [`like${at}`]: like,
+        },
+      );
     else
       query.andWhere(
         `(SELECT 1 FROM episode_word w${at} FORCE INDEX (episode_word_of) WHERE w${at}.clinic_id = e.clinic_id AND w${at}.episode_id = e.id AND w${at}.word LIKE :like${at} LIMIT 1) = 1`,
@@ -118,13 +138,28 @@ async function rowsOf(work: UnitOfWork, episodes: readonly Shown[]): Promise<Pic
   );
   const rows: CaseloadRow[] = [];
   const odd: OddRecord[] = [];
-  for (const { id, patientId, complaint, involvedSide, openedOn, dueOn, visitCount, lastVisitId } of episodes) {
+  for (const {
+    id,
+    patientId,
+    complaint,
+    involvedSide,
+    openedOn,
+    dueOn,
+    visitCount,
+    lastVisitId,
+    queueStanding,
+    endedOn,
+    outcome,
+  } of episodes) {
     const patient = byId.get(patientId)!;
     const row = CaseloadRow.safeParse({
       patient: patientView(patient),
       episode: { id, complaint, involvedSide, openedOn, dueOn },
       visits: visitCount,
       lastVisit: visits.get(lastVisitId ?? '') ?? null,
+      // As it is in the table: text.
+      standing: typeof queueStanding === 'string' ? (JSON.parse(queueStanding) as unknown) : queueStanding,
+      ended: endedOn === null ? null : { on: endedOn, outcome: outcome ?? 'other' },
     });
     if (row.success) rows.push(row.data);
     else

@@ -1,6 +1,7 @@
 import { PATIENTS } from '@dial-gauge/contract';
+import { queueCounts } from '../queue/counts.js';
 import { serve, type Resource } from '../platform/resource.js';
-import { discharge, reopen } from '../episodes/ending.js';
+import { discharge, messagesSeen, reopen } from '../episodes/ending.js';
 import { caseload } from './caseload.js';
 import { Patient, PatientMergeRow } from './entities.js';
 import { merge, undoMerge } from './merging.js';
@@ -11,6 +12,11 @@ export const patients: Resource = {
   entities: [Patient, PatientMergeRow],
   routes: [
     serve(PATIENTS.caseload, (work, { query }) => caseload(work, query)),
+    serve(PATIENTS.queueCounts, (work, { query }) => queueCounts(work, query.whose)),
+    serve(PATIENTS.messagesSeen, async (work, { params }) => {
+      await messagesSeen(work, params.id);
+      return {};
+    }),
     serve(PATIENTS.patient, (work, { params }) => patientRecord(work, params.id)),
     serve(PATIENTS.addPatient, async (work, { body }) => {
       await addPatient(work, body);

@@ -7,6 +7,7 @@ import { dayOf, notInTheFuture } from '../platform/days.js';
 import { changedMeanwhile, refused } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { visitViews } from '../visits/record.js';
+import { RANK_NEW } from '../queue/rank.js';
 import { Patient } from './entities.js';
 import { likelyDoubles, mergesOf, mustStandAlone } from './merging.js';
 import { patientView, sortNameOf } from './views.js';
@@ -78,7 +79,14 @@ async function insertEpisode(work: UnitOfWork, patient: Patient, first: NewEpiso
     outcome: null,
     endedNote: '',
     endedBy: null,
+    rankKey: RANK_NEW,
+    queueStanding: null,
+    whoseId: work.caller.userId,
+    stale: 1,
+    staleOn: '1970-01-01',
+    messagesSeenAt: null,
   };
+  work.touch('episode', episode.id);
   if (await work.insertFact(Episode, episode, 'episode', ['patientId', 'complaint', 'involvedSide'])) await indexWords(work, episode);
 }
 

@@ -7,6 +7,8 @@ import type { UnitOfWork } from './unit-of-work.js';
 export interface Performed {
   readonly status: 200 | 202;
   readonly answer: unknown;
+  /** What was entered into. */
+  readonly touched: readonly string[];
 }
 
 /** Does what a route is there for, in one unit of work. */
@@ -18,14 +20,25 @@ export async function perform(
   http?: Http,
 ): Promise<Performed> {
   const unit = how.unit ?? (route.method === 'get' ? 'each' : 'whole');
+  let touched: readonly string[] = [];
+  // Tried again after a deadlock it is another unit of work: the last one counts.
+  const noting = async <T>(work: UnitOfWork, what: (work: UnitOfWork) => Promise<T>): Promise<T> => {
+    const done = await what(work);
+    touched = [...work.touched];
+    return done;
+  };
   try {
-    const done = await database[unit](caller, (work) => handle(work, call, http));
+    const done = await database[unit](caller, (work) => noting(work, () => handle(work, call, http)));
     const isToBeRead = (answer: unknown): answer is (after: UnitOfWork) => Promise<unknown> => typeof answer === 'function';
-    return { status: 200, answer: isToBeRead(done) ? await database.each(caller, done) : done };
+    return { status: 200, answer: isToBeRead(done) ? await database.each(caller, done) : done, touched };
   } catch (error) {
     const { late } = how;
     const { enteredAt } = call.sent;
     if (!(error instanceof SignedVisit) || !late || !enteredAt || !error.signedAt || enteredAt >= error.signedAt) throw error;
-    return { status: 202, answer: await database.whole(caller, (work) => late(work, call, error.visitId)) };
+    return {
+      status: 202,
+      answer: await database.whole(caller, (work) => late(work, call, error.visitId)),
+      touched: [`visit ${error.visitId}`],
+    };
   }
 }

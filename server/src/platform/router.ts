@@ -20,6 +20,8 @@ export interface Means {
   readonly sessions: Sessions;
   /** Where what takes long is done; without them it is done here. */
   readonly threads?: Threads;
+  /** Hears what was entered into, once it is answered. */
+  readonly note?: (touched: readonly string[]) => void;
 }
 
 /**
@@ -27,7 +29,7 @@ export interface Means {
  * and is it the one meant, then only is the body read; then it is parsed with
  * the contract, done, answered.
  */
-export function routerOf(resources: readonly Resource[], { database, sessions, threads }: Means): Router {
+export function routerOf(resources: readonly Resource[], { database, sessions, threads, note }: Means): Router {
   const router = express.Router();
   // By the first word of the path, so that a request is not held against every route there is.
   const under = new Map<string, Router>();
@@ -71,12 +73,14 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
         return;
       }
       if (how.thread && threads) {
-        const { status, json } = await threads.perform(served, caller, call);
+        const { status, json, touched } = await threads.perform(served, caller, call);
         send(response, status, json);
+        note?.(touched);
         return;
       }
-      const { status, answer: done } = await perform(database, served, caller, call, { request, response });
+      const { status, answer: done, touched } = await perform(database, served, caller, call, { request, response });
       send(response, status, JSON.stringify(done));
+      note?.(touched);
     };
   }
 }

@@ -17,7 +17,7 @@ export interface Task {
 
 /** What a thread answers. A problem is data: its class does not cross threads. */
 export type Outcome =
-  | { readonly status: 200 | 202; readonly json: Uint8Array }
+  | { readonly status: 200 | 202; readonly json: Uint8Array; readonly touched: readonly string[] }
   | {
       readonly problem: Pick<HttpProblem, 'status' | 'title' | 'detail' | 'errors' | 'retryAfter' | 'kind'>;
     }
@@ -45,7 +45,11 @@ export class Threads {
     });
   }
 
-  async perform({ route }: Served, caller: Caller, call: Call): Promise<{ status: 200 | 202; json: Uint8Array }> {
+  async perform(
+    { route }: Served,
+    caller: Caller,
+    call: Call,
+  ): Promise<{ status: 200 | 202; json: Uint8Array; touched: readonly string[] }> {
     const outcome = await this.pool.run({ method: route.method, path: route.path, caller, call });
     if ('json' in outcome) return outcome;
     if ('problem' in outcome) {
@@ -58,6 +62,11 @@ export class Threads {
   /** How hard a password is to guess takes longer than others should wait. */
   judgePassword(password: string, words: readonly string[]): Promise<Strength> {
     return this.pool.run({ password, words } as unknown as Task, { name: 'judgePassword' }) as unknown as Promise<Strength>;
+  }
+
+  /** Where an episode stands in the queue. */
+  stand(clinicId: string, episodeId: string): Promise<void> {
+    return this.pool.run({ clinicId, episodeId } as unknown as Task, { name: 'standInQueue' }) as unknown as Promise<void>;
   }
 
   close(): Promise<void> {

@@ -39,6 +39,13 @@ export class UnitOfWork {
     readonly now: Date,
   ) {}
 
+  /** What was entered into: "visit …", in the middle of an exam, or "episode …". The queue is told anew for it, for episodes at once. */
+  readonly touched = new Set<string>();
+
+  touch(kind: 'visit' | 'episode', id: string): void {
+    this.touched.add(`${kind} ${id}`);
+  }
+
   get clinicId(): string {
     return this.caller.clinicId;
   }

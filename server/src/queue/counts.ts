@@ -1,0 +1,33 @@
+import type { QueueCounts } from '@dial-gauge/contract';
+import { ON_THE_WAY, QUEUE_GROUPS, QUEUE_KINDS, type QueueGroup } from '@dial-gauge/core';
+import type { UnitOfWork } from '../platform/unit-of-work.js';
+
+/** Where an urgency is counted; whatever else there is, is on its way. */
+const GROUP_OF = new Map<number, QueueGroup>([
+  ...Object.values(QUEUE_KINDS).map(({ urgency, group }) => [urgency, group] as const),
+  [ON_THE_WAY, 'way'],
+]);
+
+/** How many of a caseload, or of one examiner's, stand where. Counted over an index alone. */
+export async function queueCounts(work: UnitOfWork, whose: string): Promise<QueueCounts> {
+  const { manager, clinicId, caller } = work;
+  const own = whose === 'all' ? [] : [whose === 'mine' ? caller.userId : whose];
+  const [rows, [ended], examiners] = await Promise.all([
+    manager.query<{ urgency: string; n: string | number }[]>(
+      `SELECT LEFT(rank_key, 1) AS urgency, COUNT(*) AS n FROM episode FORCE INDEX (${own.length ? 'episode_own_queue' : 'episode_queue'})
+       WHERE clinic_id = ? ${own.length ? 'AND whose_id = ?' : ''} AND ended_on IS NULL GROUP BY urgency`,
+      [clinicId, ...own],
+    ),
+    manager.query<{ n: string | number }[]>(
+      `SELECT COUNT(*) AS n FROM episode FORCE INDEX (${own.length ? 'episode_own_queue' : 'episode_queue'}) WHERE clinic_id = ? ${own.length ? 'AND whose_id = ?' : ''} AND ended_on IS NOT NULL`,
+      [clinicId, ...own],
+    ),
+    manager.query<{ id: string; name: string }[]>(
+      "SELECT id, name FROM user WHERE clinic_id = ? AND role <> 'reader' AND ended_at IS NULL ORDER BY name, id",
+      [clinicId],
+    ),
+  ]);
+  const counts = Object.fromEntries(QUEUE_GROUPS.map((group) => [group, 0])) as Record<QueueGroup, number>;
+  for (const { urgency, n } of rows) counts[GROUP_OF.get(Number(urgency)) ?? 'way'] += Number(n);
+  return { ...counts, ended: Number(ended?.n ?? 0), examiners };
+}
