@@ -39,6 +39,7 @@ export * from './screens.js';
 export * from './sheet.js';
 export * from './signing.js';
 export * from './staff.js';
+export * from './story.js';
 export * from './takeovers.js';
 export * from './visit-view.js';
 export * from './visits.js';

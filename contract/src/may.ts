@@ -49,6 +49,7 @@ export const MAY: { readonly [R in keyof Resources]: { readonly [N in keyof Reso
     undoMerge: 'measure',
   },
   episodes: { setIntake: 'measure' },
+  stories: { story: 'look' },
   visits: { startVisit: 'screen', visit: 'look', setCautions: 'measure', setPlan: 'measure' },
   readings: { holdReading: 'measure', correctReading: 'measure', withdrawReading: 'measure', remark: 'measure' },
   judgement: {

@@ -24,6 +24,7 @@ import * as sheet from './sheet.js';
 import * as roles from './roles.js';
 import * as signing from './signing.js';
 import * as staff from './staff.js';
+import * as story from './story.js';
 import * as visitView from './visit-view.js';
 import * as visits from './visits.js';
 
@@ -32,7 +33,7 @@ type Io = 'input' | 'output';
 
 const MODULES = [
   account, clinic, clips, episodeView, episodes, goals, judgement, judgementShape, norms, patients, practice, problem, progress, readings, reliability, retests, roles,
-  sheet, signing, staff, visitView, visits,
+  sheet, signing, staff, story, visitView, visits,
 ]; // prettier-ignore
 
 /** Every schema that has a name of its own, by it. */

@@ -115,7 +115,7 @@ export const CaseloadQuery = z.strictObject({
 });
 export type CaseloadQuery = z.input<typeof CaseloadQuery>;
 
-const StandingShape = z.looseObject({
+export const StandingShape = z.looseObject({
   reasons: z.array(z.looseObject({ kind: z.string(), since: z.string() })),
   urgency: z.int(),
   since: z.string().nullable(),

@@ -8,7 +8,7 @@ import { PatientView } from './patients.js';
 import { ById, nothing, route } from './route.js';
 import { VisitView } from './visit-view.js';
 
-const SeriesShape = z.looseObject({
+export const SeriesShape = z.looseObject({
   key: z.string(),
   motion: z.string(),
   side: z.string(),

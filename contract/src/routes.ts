@@ -19,6 +19,7 @@ import { REPORTS } from './reports.js';
 import { RETESTS } from './retests.js';
 import { SCREENINGS } from './screens.js';
 import { STAFF } from './staff.js';
+import { STORIES } from './story.js';
 import { TAKEOVERS } from './takeovers.js';
 import { VISITS } from './visits.js';
 
@@ -28,6 +29,7 @@ export const RESOURCES = {
   staff: STAFF,
   patients: PATIENTS,
   episodes: EPISODES,
+  stories: STORIES,
   visits: VISITS,
   readings: READINGS,
   judgement: JUDGEMENT,

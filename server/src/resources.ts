@@ -14,6 +14,7 @@ import type { Resource } from './platform/resource.js';
 import { practice } from './practice/index.js';
 import { programs } from './programs/index.js';
 import { progress } from './progress/index.js';
+import { stories } from './queue/index.js';
 import { readings } from './readings/index.js';
 import { reliability } from './reliability/index.js';
 import { reports } from './reports/index.js';
@@ -30,6 +31,7 @@ export const RESOURCES: readonly Resource[] = [
   staff,
   patients,
   episodes,
+  stories,
   visits,
   readings,
   signing,

@@ -2,7 +2,7 @@ import { motion } from '../catalogue/index.js';
 import { modedName } from '../finding/make.js';
 import { compareDays, weeksSince } from '../days.js';
 import type { ProgressSeries } from '../progress/index.js';
-import type { IsoDate, MotionId } from '../terms.js';
+import type { InvolvedSide, IsoDate, MotionId } from '../terms.js';
 
 /** A day that a person logged on their own page and nobody of the clinic has looked at yet. */
 export interface Message {
@@ -23,6 +23,7 @@ export interface QueueFacts {
   /** Since the last visit. */
   readonly messages: readonly Message[];
   readonly series: readonly ProgressSeries[];
+  readonly involvedSide?: InvolvedSide | undefined;
 }
 
 /** Why somebody needs something, each with the day since when. */
@@ -148,13 +149,17 @@ const nameOf = ({ motion: id, side, mode, digit }: ProgressSeries): string => mo
 const lastOf = ({ points }: ProgressSeries) => points[points.length - 1]!;
 
 /** Of each kind the one that has lasted longest. */
-function* fromSeries({ series }: QueueFacts): Generator<QueueReason> {
-  const current = series.filter(({ isCurrent }) => isCurrent);
+/** A sound side stands still because it is well: only what is aimed at, or the side it is about, is told of. */
+const isAimedAt = ({ goal, side }: ProgressSeries, { involvedSide }: QueueFacts): boolean =>
+  goal !== null || involvedSide === 'both' || side === involvedSide;
+
+function* fromSeries(facts: QueueFacts): Generator<QueueReason> {
+  const current = facts.series.filter(({ isCurrent }) => isCurrent);
   const behind = current
     .filter(({ course }) => course?.standing === 'behind')
     .map((one): QueueReason => ({ kind: 'behind', since: behindSince(one), name: nameOf(one) }));
   const stuck = current.flatMap((one): QueueReason[] =>
-    one.plateau
+    one.plateau && isAimedAt(one, facts)
       ? [
           {
             kind: 'stuck',

@@ -75,6 +75,24 @@ describe('where somebody stands in the queue', () => {
     expect(standing.line!.goal).toBe(118);
   });
 
+  it('says nothing of a sound side that stands still, nor of one that nobody aims at', () => {
+    const still = knee([
+      ['2026-10-05', 131],
+      ['2026-10-19', 132],
+      ['2026-11-02', 131],
+      ['2026-11-16', 131],
+    ]).map((one) => ({ ...one, goal: null, projection: null, course: null }));
+    const sound = still.map((one) => ({ ...one, side: 'right' as const }));
+    const plateau = knee([
+      ['2026-10-05', 100],
+      ['2026-10-19', 101],
+      ['2026-11-02', 100],
+      ['2026-11-16', 101],
+    ])[0]!.plateau;
+    expect(kinds({ series: sound.map((one) => ({ ...one, plateau })), involvedSide: 'left' })).toEqual([]);
+    expect(kinds({ series: still.map((one) => ({ ...one, plateau })), involvedSide: 'left' })).toEqual(['stuck']);
+  });
+
   it('says that a goal is met where all that were aimed at are', () => {
     const series = knee([
       ['2026-10-05', 100],

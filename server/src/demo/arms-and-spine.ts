@@ -85,6 +85,8 @@ export const CERAMICIST: DemoPatient = {
 };
 
 export const BEEKEEPER: DemoPatient = {
+  signed: true,
+  dueInDays: 0,
   givenName: 'Fenwick',
   familyName: 'Oare',
   age: 61,
@@ -108,6 +110,7 @@ export const BEEKEEPER: DemoPatient = {
 };
 
 export const ROWING_COACH: DemoPatient = {
+  signed: true,
   givenName: 'Juniper',
   familyName: 'Strake',
   age: 47,

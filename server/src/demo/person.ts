@@ -70,6 +70,8 @@ export interface DemoPatient {
   readonly wanted?: string;
   /** When they are to be measured again, in days from today. */
   readonly dueInDays?: number;
+  /** The last visit is signed by whoever examined. */
+  readonly signed?: true;
   /** A limit that stood until so many days after the operation. */
   readonly limit?: {
     readonly motion: MotionId;

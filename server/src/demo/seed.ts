@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { blindedOrder, findDrill, motion, protocolOfId, seededRandom, type Instrument } from '@dial-gauge/core';
+import { blindedOrder, draftSummary, findDrill, motion, protocolOfId, seededRandom, type Instrument } from '@dial-gauge/core';
 import { addDays, addMinutes, formatISO, setHours, startOfHour, subDays, subYears } from 'date-fns';
 import type { DataSource, EntityManager } from 'typeorm';
 import { User } from '../account/entities.js';
@@ -10,13 +10,17 @@ import { wordsOf } from '../episodes/words.js';
 import { GoalRow } from '../goals/entities.js';
 import { Patient } from '../patients/entities.js';
 import { sortNameOf } from '../patients/views.js';
+import { UnitOfWork } from '../platform/unit-of-work.js';
 import { ProgramRow } from '../programs/entities.js';
 import { MeasurementRow, TrialRow } from '../readings/entities.js';
 import { variantOf } from '../readings/store.js';
 import { StudyReadingRow, StudyRow } from '../reliability/entities.js';
 import { RetestReadingRow, RetestRoundRow, RetestRow } from '../retests/entities.js';
 import { ScreenTryRow } from '../screens/entities.js';
+import { judge, revisionOf } from '../signing/judge.js';
+import { sign } from '../signing/store.js';
 import { Visit } from '../visits/entities.js';
+import { visitRecord } from '../visits/record.js';
 import { seedPractice } from './practice.js';
 import { DEMO_CLINIC, DEMO_PATIENTS, DEMO_STAFF, DEMO_STUDY, DEMO_USER } from './clinic.js';
 import type { DemoPatient, DemoProgram, DemoReading, DemoVisit } from './person.js';
@@ -161,8 +165,22 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
     if (program) await manager.insert(ProgramRow, programRow(program, { clinicId, visitId, heldBy, at: addMinutes(startedAt, 28) }));
     if (retest) await seedRetest(manager, { clinicId, visitId, heldBy, at: addMinutes(startedAt, 20) }, retest);
   }
+  if (demo.signed && last.id) await signVisit(manager, seeding, last);
   const latest = { visitCount: demo.visits.length, lastVisitId: last.id, latestAt: last.startedAt };
   await manager.update(Episode, { id: episodeId, clinicId }, latest);
+}
+
+/** As whoever examined signs it, at the end of the visit. */
+async function signVisit(
+  manager: EntityManager,
+  { clinicId, examinerId }: Seeding,
+  { id, startedAt }: { readonly id: string; readonly startedAt: Date },
+): Promise<void> {
+  const caller = { clinicId, userId: examinerId, name: DEMO_USER.name, role: 'lead', session: '' } as const;
+  const work = new UnitOfWork(manager, caller, addMinutes(startedAt, 45));
+  const judgement = await judge(work, await visitRecord(work, id));
+  const seen = { revision: revisionOf(judgement), at: work.now.toISOString() };
+  await sign(work, id, { id: randomUUID(), summary: draftSummary(judgement), seen });
 }
 
 interface At {

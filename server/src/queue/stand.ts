@@ -35,6 +35,7 @@ export async function stand(work: UnitOfWork, episodeId: string): Promise<void> 
     late,
     messages,
     series: progress?.series ?? [],
+    involvedSide: progress?.episode.involvedSide ?? undefined,
   });
   const rankKey = standing.urgency === ON_THE_WAY && !visit ? RANK_NEW : rankKeyOf(standing);
   await manager.query(

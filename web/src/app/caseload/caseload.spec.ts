@@ -5,14 +5,17 @@ import { MatDialogRef } from '@angular/material/dialog';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter, Router } from '@angular/router';
 import { formatISO, subDays } from 'date-fns';
-import { visitRecord } from '../testing/records';
-import { until } from '../testing/until';
+import { SOME_ID, visitRecord } from '../testing/records';
+import { shownDialog, until } from '../testing/until';
 import { CaseloadPage } from './caseload';
 import { NewPatientDialog } from './new-patient.dialog';
 import { PatientPage } from './patient';
-import { today } from './words';
+import { asFound, today } from './words';
 
 const daysAgo = (days: number) => formatISO(subDays(new Date(), days), { representation: 'date' });
+
+/** A record of which there is nothing else to say. */
+const NOTHING_ELSE = { mergedInto: null, doubles: [], merges: [], episodes: [] };
 
 describe('caseload', () => {
   let http: HttpTestingController;
@@ -35,14 +38,22 @@ describe('caseload', () => {
       fixture.detectChanges();
       fixture.nativeElement.style.height = '600px';
       http
-        .expectOne('/api/caseload?order=latest')
+        .expectOne('/api/caseload?order=urgent')
         .flush(Array.isArray(answer) ? { rows: answer, odd: [], next: null } : (answer as object), { status, statusText: 'x' });
       await fixture.whenStable();
       return fixture;
     };
-    const row = (assessedOn: string | null) => {
+    const row = (assessedOn: string | null, over: object = {}) => {
       const { patient, episode, visit } = visitRecord();
-      return { patient, episode, visits: 1, lastVisit: assessedOn && { ...visit, assessedOn, readings: 48 } };
+      return {
+        patient,
+        episode,
+        visits: 1,
+        lastVisit: assessedOn && { ...visit, assessedOn, readings: 48 },
+        standing: null,
+        ended: null,
+        ...over,
+      };
     };
 
     it('says who was seen when, in words', async () => {
@@ -59,6 +70,77 @@ describe('caseload', () => {
       expect(words(await open([row(null)]))).toContain('not measured yet');
     });
 
+    it('says why somebody needs somebody, by shape and word, the first reason first', async () => {
+      const line = {
+        name: 'Left knee flexion, active',
+        motion: 'knee.flexion',
+        points: [
+          { on: daysAgo(30), value: 90 },
+          { on: daysAgo(3), value: 101 },
+        ],
+        goal: 118,
+      };
+      const reasons = [
+        { kind: 'stuck', since: daysAgo(42), name: line.name, weeks: 6, missing: 17, motion: 'knee.flexion' },
+        { kind: 'due', since: '2026-11-01' },
+        { kind: 'wrote', since: '2026-11-02', note: 'a third one' },
+      ];
+      const fixture = await open([row(daysAgo(3), { standing: { reasons, urgency: 5, since: daysAgo(42), next: daysAgo(-1), line } })]);
+      expect(words(fixture)).toContain('no real change for 6 weeks, 17° short of the goal: Left knee flexion, active');
+      expect(words(fixture)).toContain('recheck was due 1 Nov 2026');
+      expect(words(fixture)).not.toContain('a third one');
+      expect(words(fixture)).toContain('Left knee flexion, active 101°');
+      const page = fixture.nativeElement as HTMLElement;
+      expect(page.querySelector('dg-queue-mark svg.today')).not.toBeNull();
+      expect(page.querySelectorAll('dg-spark circle').length).toBe(2);
+      expect(page.querySelector('dg-spark .goal')).not.toBeNull();
+    });
+
+    it('tells how many stand where, and does without that where it cannot be had', async () => {
+      const fixture = await open([]);
+      http.expectOne('/api/queue').flush({ today: 2, due: 1, met: 1, way: 3, ended: 4, examiners: [{ id: SOME_ID, name: 'Rook Ansty' }] });
+      await fixture.whenStable();
+      expect(words(fixture)).toContain('2 need you1 due1 goal met3 on their way7 in care, 4 discharged');
+      expect(words(fixture)).toContain('Rook Ansty’s');
+      fixture.componentRef.setInput('whose', SOME_ID);
+      await fixture.whenStable();
+      http.expectOne(`/api/queue?whose=${SOME_ID}`).flush({}, { status: 503, statusText: 'x' });
+      await fixture.whenStable();
+      expect(words(fixture)).not.toContain('on their way');
+      fixture.componentRef.setInput('state', 'ended');
+      await fixture.whenStable();
+      const asked = http.match((request) => request.urlWithParams.includes('state=ended'));
+      asked.at(-1)!.flush({ rows: [row(daysAgo(3), { ended: { on: '2026-11-20', outcome: 'goal-met' } })], odd: [], next: null });
+      await fixture.whenStable();
+      expect(words(fixture)).toContain('discharged 20 Nov 2026');
+      expect(words(fixture)).toContain('goals met');
+    });
+
+    it('is walked through by arrow keys, searched by a slash', async () => {
+      const fixture = await open([row(today()), { ...row(today()), episode: { ...row(today()).episode, id: crypto.randomUUID() } }]);
+      const page = fixture.nativeElement as HTMLElement;
+      document.body.append(page);
+      const key = (name: string) =>
+        (document.activeElement ?? document.body).dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true }));
+      const links = [...page.querySelectorAll<HTMLElement>('li > a')];
+      expect(links.length).toBe(2);
+      key('ArrowDown');
+      expect(document.activeElement).toBe(links[0]!);
+      key('ArrowDown');
+      expect(document.activeElement).toBe(links[1]!);
+      key('ArrowUp');
+      expect(document.activeElement).toBe(links[0]!);
+      key('/');
+      expect(document.activeElement).toBe(page.querySelector('input[type=search]'));
+      page.remove();
+    });
+
+    it('reads a day with slashes as the reader’s region writes it', () => {
+      expect(asFound('marsh 3/9/1958', 'en-GB')).toBe('marsh 1958-09-03');
+      expect(asFound('9/3/1958', 'en-US')).toBe('1958-09-03');
+      expect(asFound('1958-09-03 knee', 'de-DE')).toBe('1958-09-03 knee');
+    });
+
     it('teaches when it is empty', async () => {
       expect(words(await open([]))).toContain('Nobody is in care yet');
     });
@@ -69,7 +151,7 @@ describe('caseload', () => {
       expect(page.querySelector('[role=alert]')!.textContent).toBe('The database does not answer.');
       [...page.querySelectorAll('button')].find((b) => b.textContent!.includes('Try again'))!.click();
       fixture.detectChanges();
-      http.expectOne('/api/caseload?order=latest').flush({ rows: [row(today())], odd: [], next: null });
+      http.expectOne('/api/caseload?order=urgent').flush({ rows: [row(today())], odd: [], next: null });
       await fixture.whenStable();
       expect(words(fixture)).toContain('Ilka Marsh');
     });
@@ -83,7 +165,7 @@ describe('caseload', () => {
         const one = row(today());
         return { ...one, episode: { ...one.episode, id: crypto.randomUUID() }, patient: { ...one.patient, familyName: `Marsh${n}` } };
       });
-      http.expectOne('/api/caseload?order=latest').flush({ rows, odd: [], next: 'further' });
+      http.expectOne('/api/caseload?order=urgent').flush({ rows, odd: [], next: 'further' });
       await fixture.whenStable();
       const viewport = fixture.nativeElement.querySelector('cdk-virtual-scroll-viewport') as HTMLElement;
       viewport.style.height = '500px';
@@ -92,7 +174,7 @@ describe('caseload', () => {
       expect(fixture.nativeElement.querySelectorAll('li').length).toBeLessThan(40);
       viewport.scrollTop = 30 * 74;
       viewport.dispatchEvent(new Event('scroll'));
-      const further = await until(() => http.match('/api/caseload?order=latest&after=further')[0]);
+      const further = await until(() => http.match('/api/caseload?order=urgent&after=further')[0]);
       further.flush({ rows: [], odd: [{ id: 'x', what: 'Ilka Odd', why: 'patient.sex is not one of the allowed' }], next: null });
       await fixture.whenStable();
       expect(words(fixture)).toContain('One record cannot be read here.');
@@ -109,7 +191,7 @@ describe('caseload', () => {
       await until(() => router.url.includes('find=stiff'));
       fixture.componentRef.setInput('find', 'stiff');
       fixture.detectChanges();
-      http.expectOne('/api/caseload?order=latest&find=stiff').flush({ rows: [], odd: [], next: null });
+      http.expectOne('/api/caseload?order=urgent&find=stiff').flush({ rows: [], odd: [], next: null });
       await fixture.whenStable();
       expect(words(fixture)).toContain('Nobody in care is found by “stiff”');
     });
@@ -120,12 +202,99 @@ describe('caseload', () => {
   });
 
   describe('the record', () => {
+    const record = (patient: object, episodes: readonly object[], over: object = {}) => ({
+      ...NOTHING_ELSE,
+      patient: { ...patient, gender: '', fileNumber: '', revision: 3 },
+      episodes,
+      ...over,
+    });
+    const open = async (over: object = {}, ended: object | null = null) => {
+      const fixture = TestBed.createComponent(PatientPage);
+      const { patient, episode } = visitRecord();
+      fixture.componentRef.setInput('id', patient.id);
+      fixture.detectChanges();
+      const shown = record(patient, [{ ...episode, ended, visits: [] }], over);
+      http.expectOne(`/api/patients/${patient.id}`).flush(shown);
+      await fixture.whenStable();
+      const page = fixture.nativeElement as HTMLElement;
+      const press = (name: string, within: Element = page) =>
+        [...within.querySelectorAll<HTMLButtonElement>('button')].find((b) => b.textContent.trim() === name)!.click();
+      return { fixture, page, press, shown, episode, patient };
+    };
+    const sent = (path: string) => until(() => http.match((request) => request.url === path)[0]);
+
+    it('is put right, with what stood before beside it', async () => {
+      const { fixture, press, shown, patient } = await open();
+      press('Put right who they are');
+      const dialog = await shownDialog();
+      (await sent(`/api/patients/${patient.id}/changes`)).flush([
+        { at: '2026-11-20T09:00:00.000Z', by: 'Rook', field: 'familyName', before: 'March', after: 'Marsh' },
+      ]);
+      await fixture.whenStable();
+      expect(dialog.textContent).toContain('family name was March, now Marsh');
+      const field = dialog.querySelector<HTMLInputElement>('[formControlName=occupation]')!;
+      field.value = 'Diver';
+      field.dispatchEvent(new Event('input'));
+      press('Put it right', dialog);
+      const request = await sent(`/api/patients/${patient.id}`);
+      expect(request.request.body).toEqual(jasmine.objectContaining({ occupation: 'Diver', revision: 3, gender: '' }));
+      request.flush({ ...shown, patient: { ...shown.patient, occupation: 'Diver' } });
+      await until(() => words(fixture).includes('Diver'));
+    });
+
+    it('is ended with its outcome, and taken up again with a reason', async () => {
+      const { fixture, press, shown, episode } = await open();
+      press('Discharge');
+      const dialog = await shownDialog();
+      press('Discharge', dialog);
+      await fixture.whenStable();
+      expect(dialog.textContent).toContain('Choose how it came to an end');
+      dialog.querySelector<HTMLElement>('.mat-mdc-select-trigger')!.click();
+      const option = await until(() =>
+        [...document.querySelectorAll<HTMLElement>('mat-option')].find((one) => one.textContent.includes('goals met')),
+      );
+      option.click();
+      await fixture.whenStable();
+      press('Discharge', dialog);
+      const request = await sent(`/api/episodes/${episode.id}/discharge`);
+      expect(request.request.body).toEqual({ outcome: 'goal-met', on: today(), note: '' });
+      const ended = { on: '2026-11-27', outcome: 'goal-met', note: '', by: 'Wren' };
+      request.flush({ ...shown, episodes: [{ ...shown.episodes[0], ended }] });
+      await until(() => words(fixture).includes('discharged 27 Nov 2026 by Wren: goals met'));
+      expect(words(fixture)).not.toContain('Start visit');
+      expect(words(fixture)).toContain('Take it up again');
+    });
+
+    it('tells who may be the same person, makes them one when that was agreed, and takes them apart', async () => {
+      const double = { ...visitRecord().patient, id: SOME_ID, givenName: 'Ilsa', fileNumber: 'F7', episodes: 1 };
+      const { fixture, press, shown, patient } = await open({ doubles: [double] });
+      expect(words(fixture)).toContain('Perhaps the same person: Ilsa Marsh');
+      press('Make them one');
+      press('Make them one', await shownDialog());
+      const request = await sent(`/api/patients/${patient.id}/merges`);
+      expect(request.request.body).toEqual({ id: jasmine.any(String), other: SOME_ID });
+      const merges = [{ id: SOME_ID, name: 'Ilsa Marsh', by: 'Wren', at: '2026-11-27T10:00:00.000Z', episodes: 1 }];
+      request.flush({ ...shown, doubles: [], merges });
+      await until(() => words(fixture).includes('was made one with this record by Wren'));
+      press('Take them apart');
+      (await sent(`/api/merges/${SOME_ID}/undoing`)).flush({ ...shown, doubles: [], merges: [] });
+      await until(() => !words(fixture).includes('was made one'));
+    });
+
+    it('that went into another one says so, and is not changed', async () => {
+      const { page } = await open({ mergedInto: SOME_ID });
+      expect(page.querySelector('[role=status] a')?.getAttribute('href')).toBe(`/patients/${SOME_ID}`);
+      expect(page.textContent).not.toContain('Put right who they are');
+    });
+
     it('starts the next visit with an id of its own, and says why when it cannot', async () => {
       const fixture = TestBed.createComponent(PatientPage);
       const { patient, episode, visit } = visitRecord();
       fixture.componentRef.setInput('id', patient.id);
       fixture.detectChanges();
-      http.expectOne(`/api/patients/${patient.id}`).flush({ patient, episodes: [{ ...episode, visits: [{ ...visit, number: 1 }] }] });
+      http
+        .expectOne(`/api/patients/${patient.id}`)
+        .flush(record(patient, [{ ...episode, ended: null, visits: [{ ...visit, number: 1 }] }]));
       await fixture.whenStable();
       const button = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find(
         (b) => b.textContent.trim() === 'Start visit 2',
@@ -175,7 +344,7 @@ describe('caseload', () => {
       fill('complaint', 'stiff hip');
       const list = TestBed.createComponent(CaseloadPage);
       list.detectChanges();
-      http.expectOne('/api/caseload?order=latest').flush({ rows: [], odd: [], next: null });
+      http.expectOne('/api/caseload?order=urgent').flush({ rows: [], odd: [], next: null });
       await list.whenStable();
       expect(words(list)).toContain('Go on adding Ilka');
       const { page } = await open();
@@ -205,7 +374,7 @@ describe('caseload', () => {
       const second = http.expectOne('/api/patients');
       expect(second.request.body).toEqual(first.request.body);
       const { patient } = visitRecord();
-      second.flush({ patient, episodes: [] });
+      second.flush({ ...NOTHING_ELSE, patient: { ...patient, gender: '', fileNumber: '', revision: 0 } });
       expect(close).toHaveBeenCalledOnceWith(patient.id);
     });
   });

@@ -1,5 +1,17 @@
 import { ScrollingModule, type CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
@@ -9,9 +21,11 @@ import {
   CASELOAD_ORDERS,
   PATIENTS,
   type CaseloadOrder,
+  type QueueCounts,
   type CaseloadPage as Page,
   type CaseloadRow,
   type OddRecord,
+  type Outcome,
 } from '@dial-gauge/contract';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { debounceTime, fromEvent, map, startWith, Subject, switchMap, tap, catchError, EMPTY, exhaustMap } from 'rxjs';
@@ -21,13 +35,23 @@ import { toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { OddRecords } from '../ui/odd-records';
 import { halfEntered } from './half-entered';
-import { episodeWords, fullName, personWords, today } from './words';
-import { dayWords } from '@dial-gauge/core';
+import { asFound, episodeWords, fullName, OUTCOME_WORDS, personWords } from './words';
+import { dayWords, lineWords, QUEUE_KINDS, reasonWords, type QueueGroup } from '@dial-gauge/core';
+import { QueueMark } from '../ui/queue-mark';
+import { Spark } from '../ui/spark';
+import { May } from '../data/may';
 import { IfMay } from '../ui/may.directive';
 
-const ORDER_WORDS: Readonly<Record<CaseloadOrder, string>> = { latest: 'seen last first', name: 'by name', due: 'due first' };
+const ORDER_WORDS: Readonly<Record<CaseloadOrder, string>> = {
+  urgent: 'who needs you first',
+  latest: 'seen last first',
+  name: 'by name',
+  due: 'due first',
+};
 /** Rows from the end at which the next page is asked for. */
 const AHEAD = 25;
+/** Of the reasons of one person so many are shown in a row. */
+const REASONS_SHOWN = 2;
 /** Heights of a row, in pixels, on a desk and on a phone: rows that are not drawn are counted by it. */
 const ROW = { wide: 74, narrow: 150 };
 const NARROW = '(max-width: 700px)';
@@ -35,7 +59,8 @@ const NARROW = '(max-width: 700px)';
 /** The door: who is in care, found by a word, in the order wanted; a page at a time, however many they are. */
 @Component({
   selector: 'dg-caseload',
-  imports: [Frame, MatButtonModule, MatIconModule, OddRecords, RouterLink, ScrollingModule, IfMay],
+  imports: [Frame, IfMay, MatButtonModule, MatIconModule, OddRecords, QueueMark, RouterLink, ScrollingModule, Spark],
+  host: { '(document:keydown)': 'press($event)' },
   templateUrl: './caseload.html',
   styleUrl: './caseload.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -45,18 +70,24 @@ export class CaseloadPage {
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
   private readonly drafts = inject(Drafts);
+  private readonly may = inject(May);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   /** Who was being added when the dialog closed or the page was left. */
   protected readonly half = signal(halfEntered(this.drafts));
   /** From the address, so that a reload shows the same. */
   readonly find = input('', { transform: (words: string | undefined) => words ?? '' });
   readonly order = input<string>();
+  readonly whose = input('all', { transform: (whose: string | undefined) => whose ?? 'all' });
+  readonly state = input<string>();
+  protected readonly isEnded = computed(() => this.state() === 'ended');
+  protected readonly counts = signal<QueueCounts | null>(null);
   protected readonly orders = CASELOAD_ORDERS.map((id) => ({ id, words: ORDER_WORDS[id] }));
   protected readonly rows = signal<readonly CaseloadRow[]>([]);
   protected readonly odd = signal<readonly OddRecord[]>([]);
   protected readonly next = signal<string | null>(null);
   protected readonly loaded = signal(false);
   protected readonly failure = signal('');
-  protected readonly words = { dayWords, episodeWords, fullName, personWords };
+  protected readonly words = { dayWords, episodeWords, fullName, lineWords, personWords };
   private readonly viewport = viewChild<CdkVirtualScrollViewport>('viewport');
   private readonly asked = new Subject<void>();
   private readonly more = new Subject<void>();
@@ -94,16 +125,38 @@ export class CaseloadPage {
     effect(() => {
       this.find();
       this.order();
+      this.state();
       untracked(() => this.reload());
+    });
+    effect(() => {
+      const whose = this.whose();
+      untracked(() => this.count(whose));
     });
   }
 
   protected chosenOrder(): CaseloadOrder {
-    return CASELOAD_ORDERS.find((order) => order === this.order()) ?? 'latest';
+    return CASELOAD_ORDERS.find((order) => order === this.order()) ?? 'urgent';
   }
 
   private page(after?: string) {
-    return this.api.call(PATIENTS.caseload, { query: { order: this.chosenOrder(), find: this.find().slice(0, 80), after } });
+    const whose = this.whose();
+    return this.api.call(PATIENTS.caseload, {
+      query: {
+        order: this.chosenOrder(),
+        find: asFound(this.find()).slice(0, 80),
+        whose: whose === 'all' ? undefined : whose,
+        state: this.isEnded() ? 'ended' : undefined,
+        after,
+      },
+    });
+  }
+
+  /** Beside the list: where they cannot be had, the list is all the same. */
+  private count(whose: string): void {
+    this.api.call(PATIENTS.queueCounts, { query: { whose: whose === 'all' ? undefined : whose } }).subscribe({
+      next: (counts) => this.counts.set(counts),
+      error: () => this.counts.set(null),
+    });
   }
 
   private show(before: readonly CaseloadRow[], { rows, odd, next }: Page): void {
@@ -128,14 +181,48 @@ export class CaseloadPage {
     this.typed.next(text.trim());
   }
 
-  protected goTo(queryParams: { find?: string | null; order?: string | null }): void {
+  protected goTo(queryParams: { find?: string | null; order?: string | null; whose?: string; state?: string | null }): void {
     void this.router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
   }
 
   protected key = (_: number, row: CaseloadRow): string => row.episode.id;
 
-  protected isDue(day: string): boolean {
-    return day <= today();
+  protected groupOf({ standing, ended }: CaseloadRow): QueueGroup {
+    const first = standing?.reasons[0];
+    return ended || !first ? 'way' : QUEUE_KINDS[first.kind].group;
+  }
+
+  /** Why they need somebody, the first reason first, as much as a row holds. */
+  protected saidOf({ standing, episode, ended, lastVisit }: CaseloadRow): readonly string[] {
+    if (ended) return [`discharged ${dayWords(ended.on)}`, OUTCOME_WORDS[ended.outcome as Outcome] ?? ''].filter(Boolean);
+    if (standing === null) return ['being looked at …'];
+    if (standing.reasons.length > 0) return standing.reasons.slice(0, REASONS_SHOWN).map(reasonWords);
+    if (episode.dueOn) return [`recheck ${dayWords(episode.dueOn)}`];
+    return [lastVisit ? 'nothing agreed' : 'not measured yet: open the record to start a visit'];
+  }
+
+  protected press(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement;
+    if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('mat-dialog-container')) return;
+    const links = [...this.host.querySelectorAll<HTMLElement>('cdk-virtual-scroll-viewport li > a')];
+    const at = links.indexOf(target);
+    const move = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    if (move !== 0 && !target.matches('select, textarea')) {
+      const next = at < 0 ? links[0] : links[at + move];
+      if (next) {
+        event.preventDefault();
+        next.focus();
+      }
+      return;
+    }
+    if (target.matches('input, select, textarea')) return;
+    if (event.key === '/') {
+      event.preventDefault();
+      this.host.querySelector<HTMLElement>('input[type=search]')?.focus();
+    } else if (event.key === 'n' && this.may.do('screen')) {
+      event.preventDefault();
+      void this.addPatient();
+    }
   }
 
   protected ago(day: string): string {

@@ -1,28 +1,23 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { FormControl, FormGroup, ReactiveFormsModule, Validators, type AbstractControl, type ValidationErrors } from '@angular/forms';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { PATIENTS, TAKEOVERS, type NewPatient } from '@dial-gauge/contract';
-import { INVOLVED_SIDES, SEXES, type InvolvedSide, type Sex } from '@dial-gauge/core';
+import { INVOLVED_SIDES, type InvolvedSide } from '@dial-gauge/core';
 import { Api } from '../data/api';
 import { Drafts } from '../data/drafts';
 import { describeFailure, toFailure } from '../data/problem';
 import { base64Of } from '../ui/hand-over';
 import { DRAFT, isHalfEntered, type HalfEntered } from './half-entered';
-import { today } from './words';
-
-const text = (...validators: ((control: AbstractControl) => ValidationErrors | null)[]) =>
-  new FormControl('', { nonNullable: true, validators });
-const pastDay = ({ value }: AbstractControl<string>): ValidationErrors | null => (value && value > today() ? { future: true } : null);
-const notOnlySpaces = ({ value }: AbstractControl<string>): ValidationErrors | null => (value.trim() ? null : { required: true });
+import { notOnlySpaces, PersonForm, personControls, text } from './person-form';
 
 @Component({
   selector: 'dg-new-patient',
-  imports: [MatButtonModule, MatDialogModule, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule],
+  imports: [MatButtonModule, MatDialogModule, MatFormFieldModule, MatInputModule, MatSelectModule, PersonForm, ReactiveFormsModule],
   templateUrl: './new-patient.dialog.html',
   styles: `
     form {
@@ -61,20 +56,14 @@ export class NewPatientDialog {
   private readonly left = this.drafts.read(DRAFT, isHalfEntered);
   /** Made once: sending the form again after a lost answer adds nobody twice. */
   private readonly ids = this.left?.ids ?? { patient: crypto.randomUUID(), episode: crypto.randomUUID() };
-  protected readonly sexes = SEXES;
   protected readonly sides = INVOLVED_SIDES;
-  protected readonly latest = today();
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
   private readonly visits = { now: crypto.randomUUID(), before: crypto.randomUUID() };
   protected readonly file = signal<{ readonly fileName: string; readonly base64: string } | null>(null);
   protected readonly problems = signal<readonly { readonly path: string; readonly message: string }[]>([]);
   protected readonly form = new FormGroup({
-    givenName: text(notOnlySpaces),
-    familyName: text(notOnlySpaces),
-    birthDate: text(Validators.required, pastDay),
-    sex: new FormControl<Sex>('unknown', { nonNullable: true }),
-    occupation: text(),
+    ...personControls(),
     complaint: text(notOnlySpaces),
     involvedSide: new FormControl<InvolvedSide | null>(null),
   });

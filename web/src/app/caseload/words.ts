@@ -1,5 +1,5 @@
-import type { EpisodeView, PatientView } from '@dial-gauge/contract';
-import { ageOn, dayWords, findProcedure, shortDay } from '@dial-gauge/core';
+import type { EpisodeView, Outcome, PatientView } from '@dial-gauge/contract';
+import { ageOn, dayWords, findProcedure, localeOf, shortDay } from '@dial-gauge/core';
 import { format, formatISO, parseISO } from 'date-fns';
 
 /** Today as this device has it. */
@@ -29,4 +29,22 @@ export function episodeWords({ complaint, involvedSide }: Pick<EpisodeView, 'com
 export function operationWords({ procedureId, procedure, procedureOn }: EpisodeView): string {
   const name = procedure || (procedureId && findProcedure(procedureId)?.name) || '';
   return [name, procedureOn && dayWords(procedureOn)].filter(Boolean).join(', ');
+}
+
+export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
+  'goal-met': 'goals met',
+  better: 'better, as far as it goes',
+  unchanged: 'no real change',
+  'passed-on': 'passed on to somebody else',
+  'stayed-away': 'did not come back',
+  other: 'another outcome',
+};
+
+/** What is looked for, with a day in slashes put year first: which figure is the month the reader's region says. */
+export function asFound(text: string, language: string = navigator.language): string {
+  const monthFirst = localeOf(language).dateOrder === 'month-day-year';
+  return text.replace(/(?<!\d)(\d{1,2})\/(\d{1,2})\/(\d{4})(?!\d)/g, (_, one: string, two: string, year: string) => {
+    const [month, day] = monthFirst ? [one, two] : [two, one];
+    return `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`;
+  });
 }
