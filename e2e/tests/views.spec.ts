@@ -1,4 +1,5 @@
 import { axe, expect, signIn, test, turn } from '../fixtures';
+import { CLINIC_VIEWS } from '../views/clinic';
 import { LIVE_VIEWS } from '../views/live';
 import { openVisit, type Views } from '../views/open';
 import { PRACTICE_VIEWS } from '../views/practice';
@@ -201,6 +202,7 @@ const VIEWS: Views = {
   },
   ...LIVE_VIEWS,
   ...PRACTICE_VIEWS,
+  ...CLINIC_VIEWS,
 };
 
 /** Desk, tablet, telephone. */

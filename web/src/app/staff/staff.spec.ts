@@ -113,7 +113,7 @@ describe('StaffPage', () => {
 
   it('asks before an account is closed', async () => {
     const fixture = await open();
-    button('Close the account of Rook Ansty').click();
+    button('Close account: Rook Ansty').click();
     await shownDialog();
     const dialog = document.querySelector('mat-dialog-container')!;
     expect(dialog.textContent).toContain('stays under their name');
