@@ -6,13 +6,16 @@ const PATIENTS = [10, 100_000];
 const VISITS = 1_000_000;
 const OF_ONE = [10, 100, 1_000];
 
+/** As it is told of somebody in care. */
+const STANDING = { reasons: [{ kind: 'due', since: '2026-11-01' }], urgency: 6, since: '2026-11-01', next: '2026-12-01', line: null };
+
 /** A clinic with so many people in care, each in care once and not measured yet; its user signs in with the demo's password. */
 async function addClinic(raw, name, patients) {
   const [[demo]] = await raw.query('SELECT password_hash FROM user LIMIT 1');
   const clinic = crypto.randomUUID();
   await raw.query("INSERT INTO clinic (id, name, norm_set) VALUES (?, ?, 'boone-azen-1979')", [clinic, name]);
   const email = `${name}@bench.example`;
-  await raw.query('INSERT INTO user (id, clinic_id, email, name, password_hash) VALUES (UUID(), ?, ?, ?, ?)', [
+  await raw.query("INSERT INTO user (id, clinic_id, email, name, password_hash, role) VALUES (UUID(), ?, ?, ?, ?, 'lead')", [
     clinic,
     email,
     name,
@@ -24,10 +27,11 @@ async function addClinic(raw, name, patients) {
     [clinic],
   );
   await raw.query(
-    `INSERT INTO episode (id, clinic_id, patient_id, complaint, opened_on, sort_name, latest_at)
+    `INSERT INTO episode (id, clinic_id, patient_id, complaint, opened_on, sort_name, latest_at, rank_key, queue_standing, stale, stale_on)
      SELECT UUID(), clinic_id, id, IF(RAND() < 0.5, 'stiff left hip', 'knee after a fall'), '2026-01-01', CONCAT(family_name, ', ', given_name),
-       '2026-01-01' + INTERVAL FLOOR(RAND() * 20000000) SECOND FROM patient WHERE clinic_id = ?`,
-    [clinic],
+       '2026-01-01' + INTERVAL FLOOR(RAND() * 20000000) SECOND, CONCAT(1 + FLOOR(RAND() * 9), '2026', 1000 + FLOOR(RAND() * 228)), ?, 0, '2199-01-01'
+       FROM patient WHERE clinic_id = ?`,
+    [JSON.stringify(STANDING), clinic],
   );
   for (const word of [`LOWER(SUBSTRING_INDEX(sort_name, ',', 1))`, `SUBSTRING_INDEX(complaint, ' ', 1)`])
     await raw.query(
@@ -48,8 +52,8 @@ async function addVisits(raw, count) {
     [of.clinic_id],
   );
   await raw.query(
-    `INSERT INTO episode (id, clinic_id, patient_id, complaint, opened_on, sort_name)
-     SELECT CONCAT('e0000000-0000-4000-8000-', LPAD(seq, 12, '0')), ?, CONCAT('b0000000-0000-4000-8000-', LPAD(seq, 12, '0')), 'hip', '2020-01-01', 'Family, Given' FROM seq_1_to_${episodes}`,
+    `INSERT INTO episode (id, clinic_id, patient_id, complaint, opened_on, sort_name, stale, stale_on)
+     SELECT CONCAT('e0000000-0000-4000-8000-', LPAD(seq, 12, '0')), ?, CONCAT('b0000000-0000-4000-8000-', LPAD(seq, 12, '0')), 'hip', '2020-01-01', 'Family, Given', 0, '2199-01-01' FROM seq_1_to_${episodes}`,
     [of.clinic_id],
   );
   const STEP = 100_000;
@@ -87,7 +91,7 @@ async function addLongRecord(raw, visits) {
     [patient, of.clinic_id],
   );
   await raw.query(
-    "INSERT INTO episode (id, clinic_id, patient_id, complaint, opened_on, sort_name) VALUES (?, ?, ?, 'hip', '2000-01-01', 'Record, Long')",
+    "INSERT INTO episode (id, clinic_id, patient_id, complaint, opened_on, sort_name, stale, stale_on) VALUES (?, ?, ?, 'hip', '2000-01-01', 'Record, Long', 0, '2199-01-01')",
     [episode, of.clinic_id, patient],
   );
   const [last] = [crypto.randomUUID()];
@@ -132,11 +136,13 @@ export async function benchGrowth({ server, database }) {
     const page = ms(await timed(60, async () => (bytes = (await own('GET', '/caseload')).bytes), 10));
     const find = ms(await timed(30, () => own('GET', '/caseload?find=family7&order=name'), 5));
     const common = ms(await timed(30, () => own('GET', '/caseload?find=stiff'), 5));
-    pages.push({ patients, page, find, common, bytes });
+    const both = ms(await timed(30, () => own('GET', '/caseload?find=family77%20stiff'), 5));
+    const counts = ms(await timed(30, () => own('GET', '/queue'), 5));
+    pages.push({ patients, page, find, common, both, counts, bytes });
   }
-  for (const { patients, page, find, common, bytes } of pages)
+  for (const { patients, page, find, common, both, counts, bytes } of pages)
     console.log(
-      `caseload among ${patients} patients: first page ${words(page)}, ${(bytes / 1000).toFixed(1)} kB; found by a name ${words(find)}; by a word that half of them have ${words(common)}`,
+      `caseload among ${patients} patients: first page ${words(page)}, ${(bytes / 1000).toFixed(1)} kB; found by a name ${words(find)}; by a word that half of them have ${words(common)}; by both ${words(both)}; how many stand where ${words(counts)}`,
     );
   console.log(`caseload, first page: ratio p50 ${(pages[1].page.p50 / pages[0].page.p50).toFixed(2)}`);
 

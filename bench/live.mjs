@@ -32,7 +32,7 @@ async function addPairs(raw, count) {
   const cookies = [];
   for (let n = 0; n < Math.ceil(count / OF_USER); n += 1) {
     const [user, sid] = [crypto.randomUUID(), randomBytes(32).toString('base64url')];
-    await raw.query('INSERT INTO user (id, clinic_id, email, name, password_hash) VALUES (?, ?, ?, ?, ?)', [
+    await raw.query("INSERT INTO user (id, clinic_id, email, name, password_hash, role) VALUES (?, ?, ?, ?, ?, 'examiner')", [
       ...[user, of.clinic_id, `${user}@bench.example`, 'Bench', of.password_hash],
     ]);
     await raw.query(
