@@ -30,6 +30,7 @@ export const buildServer = () =>
         'src/main.ts',
         // What the threads run: a file of its own.
         'src/worker.ts',
+        'src/check-audit.ts',
         '--bundle',
         '--platform=node',
         '--target=node20',

@@ -34,6 +34,7 @@ export const MAY: { readonly [R in keyof Resources]: { readonly [N in keyof Reso
     resetPassword: 'staff',
     dropSecondFactor: 'staff',
   },
+  audit: { audit: 'audit' },
   patients: {
     caseload: 'look',
     queueCounts: 'look',

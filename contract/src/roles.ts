@@ -19,6 +19,7 @@ export const ACTS = [
   'settle',
   'export',
   'staff',
+  'audit',
 ] as const;
 export type Act = (typeof ACTS)[number];
 
@@ -50,6 +51,7 @@ export const ALLOWED: Readonly<Record<Act, Allowed>> = {
   settle: { roles: ['lead'], words: 'change norms, thresholds and adopted errors' },
   export: { roles: ['lead'], proof: true, words: 'write out records of the whole clinic' },
   staff: { roles: ['lead'], proof: true, words: 'look after accounts' },
+  audit: { roles: ['lead'], proof: true, words: 'read who looked at what' },
 };
 
 export const mayDo = (role: Role, act: Act): boolean => ALLOWED[act].roles.includes(role);

@@ -1,4 +1,5 @@
 import { ACCOUNT } from './account.js';
+import { AUDIT } from './audit.js';
 import { CLINIC } from './clinic.js';
 import { CLIPS } from './clips.js';
 import { DRILL_LIST } from './drills.js';
@@ -27,6 +28,7 @@ import { VISITS } from './visits.js';
 export const RESOURCES = {
   account: ACCOUNT,
   staff: STAFF,
+  audit: AUDIT,
   patients: PATIENTS,
   episodes: EPISODES,
   stories: STORIES,

@@ -148,4 +148,12 @@ test('a clinic begins from nothing: founded, people invited, a second factor, ea
   await expect(page.getByText(`The account of ${EXAMINER.name} is closed.`)).toBeVisible();
   await examiner.reload();
   await expect(examiner.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
+
+  // The lead reads who looked at what; nobody else does.
+  await fromClinicMenu(page, /Who looked at what/);
+  const rows = page.locator('tbody tr');
+  await expect(rows.filter({ hasText: EXAMINER.name }).filter({ hasText: 'entered into a signature' })).toHaveCount(1);
+  await expect(rows.filter({ hasText: ASSISTANT.name }).filter({ hasText: 'Ilka Marsh' }).first()).toBeVisible();
+  expect(await axe(page)).toEqual([]);
+  expect((await assistant.request.get(`${stack.url}/api/audit`)).status()).toBe(403);
 });

@@ -20,6 +20,11 @@ export const CLINIC_VIEWS: Views = {
     await expect(page.getByText('rook@saltmarsh.example')).toBeVisible();
     await page.getByRole('button', { name: 'Make a link' }).click();
   },
+  'who looked at what': async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/audit`);
+    await expect(page.locator('tbody tr').first()).toBeVisible();
+  },
   'one’s own account': async (page, stack) => {
     await signIn(page, stack);
     await page.goto(`${stack.url}/account`);

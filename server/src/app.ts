@@ -8,6 +8,7 @@ import type { DataSource } from 'typeorm';
 import { signInGuard } from './account/guard.js';
 import type { AccountMeans } from './account/proof.js';
 import { judgePassword } from './account/strength.js';
+import { Auditor } from './audit/auditor.js';
 import { Database } from './platform/database.js';
 import { problemHandler } from './platform/problem-handler.js';
 import { HttpProblem } from './platform/problems.js';
@@ -105,6 +106,8 @@ export function createApp(settings: AppSettings): Express {
   } satisfies AccountMeans;
   const standings = new Standings(dataSource, threads, logger);
   app.locals['standings'] = standings;
+  const auditor = new Auditor(dataSource, key ?? null, logger);
+  app.locals['auditor'] = auditor;
   app.use(requestLog(logger));
   if (watch) {
     app.use(watch.time);
@@ -118,7 +121,7 @@ export function createApp(settings: AppSettings): Express {
     '/api',
     fromOurselves,
     sessions.tell,
-    routerOf(RESOURCES, { database: new Database(dataSource), sessions, threads, note: (touched) => standings.note(touched) }),
+    routerOf(RESOURCES, { database: new Database(dataSource), sessions, threads, note: (touched) => standings.note(touched), auditor }),
     () => {
       throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');
     },

@@ -2,6 +2,7 @@ import { createServer, type Server } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { Server as Listener } from 'node:net';
 import { pino } from 'pino';
+import type { Auditor } from './audit/auditor.js';
 import { createApp } from './app.js';
 import { DEMO_DOOR } from './demo/clinic.js';
 import { seedDemo } from './demo/seed.js';
@@ -29,6 +30,7 @@ const logger = pino({ level: settings.logLevel });
 let server: Server | undefined;
 let threads: Threads | undefined;
 let standings: Standings | undefined;
+let auditor: Auditor | undefined;
 let live: LiveHub | undefined;
 let watch: Watch | undefined;
 let pruning: NodeJS.Timeout | undefined;
@@ -63,6 +65,8 @@ if (!stopping) {
   app.locals['live'] = live;
   standings = app.locals['standings'] as Standings;
   standings.start();
+  auditor = app.locals['auditor'] as Auditor;
+  auditor.start();
   const hub = live;
   watch.gauge('live_connections', 'Instruments, phones and screens that are connected', () => hub.size);
   server = tls ? createSecureServer(tls, app) : createServer(app);
@@ -99,6 +103,7 @@ async function stop(): Promise<void> {
   if (server?.listening) await after(settings.drainMs);
   await live?.close();
   await standings?.close();
+  await auditor?.close();
   if (server) {
     const ending = server;
     // Only the door: closed as a web server closes it, whoever came through it this moment would be cut off unheard.

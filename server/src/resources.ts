@@ -1,3 +1,4 @@
+import { audit } from './audit/index.js';
 import { account } from './account/index.js';
 import { clinic } from './clinic/index.js';
 import { clips } from './clips/index.js';
@@ -29,6 +30,7 @@ import { visits } from './visits/index.js';
 export const RESOURCES: readonly Resource[] = [
   account,
   staff,
+  audit,
   patients,
   episodes,
   stories,

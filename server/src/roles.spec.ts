@@ -29,7 +29,7 @@ describe('roles', () => {
     const only = (role: Role) => named((act) => ALLOWED[act].roles.length === 1 && ALLOWED[act].roles[0] === role);
     expect(only('lead').sort()).toEqual(
       [
-        'judgement.countersign', 'norms.addNormSet', 'norms.removeNormSet', 'norms.setNorms', 'reliability.adoptError', 'reliability.dropError',
+        'audit.audit', 'judgement.countersign', 'norms.addNormSet', 'norms.removeNormSet', 'norms.setNorms', 'reliability.adoptError', 'reliability.dropError',
         'reports.allReadings', 'screens.setScreens', 'staff.dropSecondFactor', 'staff.endAccount', 'staff.invite', 'staff.reopenAccount',
         'staff.resetPassword', 'staff.setRole', 'staff.staff', 'staff.withdrawLink',
       ].sort(),
@@ -55,7 +55,7 @@ describe('roles', () => {
       Object.keys(ALLOWED)
         .filter((act) => ALLOWED[act as Act].proof)
         .sort(),
-    ).toEqual(['countersign', 'export', 'sign', 'staff']);
+    ).toEqual(['audit', 'countersign', 'export', 'sign', 'staff']);
   });
 
   it('are held against every route there is: whoever may not is refused before anything is read or done', async () => {

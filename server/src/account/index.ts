@@ -1,6 +1,7 @@
 import { ACCOUNT, type AccountView, type OpenSession, type SessionView } from '@dial-gauge/contract';
 import type { Request } from 'express';
 import { IsNull, MoreThan, Not } from 'typeorm';
+import type { Auditor } from '../audit/auditor.js';
 import { Clinic } from '../clinic/entities.js';
 import { hashOf } from '../platform/hash.js';
 import { HttpProblem, noSession, notFound, refused } from '../platform/problems.js';
@@ -25,6 +26,7 @@ export const account: Resource = {
         mustBeOverTls(request);
         const user = await signedInAs(work.manager, request, body.email.toLowerCase(), body);
         await sessionsAt(request).begin(request, response, user);
+        await (request.app.locals['auditor'] as Auditor).signedIn({ userId: user.id, clinicId: user.clinicId });
         return sessionView(work, user);
       },
       proving,

@@ -17,6 +17,7 @@ import { Simulated1700000000017 } from './0017-simulated.js';
 import { Accounts1700000000018 } from './0018-accounts.js';
 import { People1700000000019 } from './0019-people.js';
 import { Queue1700000000020 } from './0020-queue.js';
+import { Audit1700000000021 } from './0021-audit.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -41,4 +42,5 @@ export const MIGRATIONS = [
   Accounts1700000000018,
   People1700000000019,
   Queue1700000000020,
+  Audit1700000000021,
 ];

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Column, Entity, PrimaryColumn, type EntityManager } from 'typeorm';
+import { changeDigest, writeAudit } from '../audit/write.js';
 import type { Caller } from './caller.js';
 import { id, moment, text } from './columns.js';
 
@@ -56,6 +57,17 @@ export class ChangeLog {
           changedAt: this.work.now,
         })),
       );
+    for (const [field, before, after] of real)
+      await writeAudit(this.work.manager, {
+        clinicId,
+        userId,
+        at: this.work.now,
+        did: 'changed',
+        about: field,
+        subject: subject === 'clinic' || subject === 'user' ? 'none' : subject,
+        subjectId,
+        digest: changeDigest(subject, subjectId, field, before, after),
+      });
     return real.map(([field]) => field);
   }
 

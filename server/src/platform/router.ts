@@ -2,6 +2,7 @@ import { pipeline, Readable } from 'node:stream';
 import { pipeline as pipelined } from 'node:stream/promises';
 import { actOf, ALLOWED, mayDo } from '@dial-gauge/contract';
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
+import type { Auditor } from '../audit/auditor.js';
 import { NOBODY } from './caller.js';
 import type { Database } from './database.js';
 import { perform } from './perform.js';
@@ -20,6 +21,8 @@ export interface Means {
   readonly sessions: Sessions;
   /** Where what takes long is done; without them it is done here. */
   readonly threads?: Threads;
+  /** Writes down who looks at and enters into whose record. */
+  readonly auditor?: Auditor;
   /** Hears what was entered into, once it is answered. */
   readonly note?: (touched: readonly string[]) => void;
 }
@@ -29,7 +32,7 @@ export interface Means {
  * and is it the one meant, then only is the body read; then it is parsed with
  * the contract, done, answered.
  */
-export function routerOf(resources: readonly Resource[], { database, sessions, threads, note }: Means): Router {
+export function routerOf(resources: readonly Resource[], { database, sessions, threads, note, auditor }: Means): Router {
   const router = express.Router();
   // By the first word of the path, so that a request is not held against every route there is.
   const under = new Map<string, Router>();
@@ -59,7 +62,11 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
       const body = hasBody ? route.body.parse(request.body ?? {}) : undefined;
       const sent = sentOf((name) => request.get(name), new Date());
       const call = { params: address.data, query, body, sent };
+      const { id } = address.data as { id?: string };
       const { pieces } = served;
+      // What is read is written down before it is seen; what is written, once it was taken.
+      const audited = auditor && (() => auditor.note({ route, caller, id }));
+      if (pieces) await audited?.();
       if (pieces) {
         response.setHeader('Content-Type', `${route.mediaType}; charset=utf-8`);
         response.setHeader('Content-Disposition', `attachment; filename="${route.path.slice(1)}"`);
@@ -74,11 +81,13 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
       }
       if (how.thread && threads) {
         const { status, json, touched } = await threads.perform(served, caller, call);
+        await audited?.();
         send(response, status, json);
         note?.(touched);
         return;
       }
       const { status, answer: done, touched } = await perform(database, served, caller, call, { request, response });
+      await audited?.();
       send(response, status, JSON.stringify(done));
       note?.(touched);
     };

@@ -34,6 +34,7 @@ export const INSIDE: Routes = [
       },
       { path: 'account', title: 'Your account', loadComponent: () => import('./staff/account').then((m) => m.AccountPage) },
       { path: 'staff', title: 'People of the clinic', loadComponent: () => import('./staff/staff').then((m) => m.StaffPage) },
+      { path: 'audit', title: 'Who looked at what', loadComponent: () => import('./staff/audit').then((m) => m.AuditPage) },
       { path: 'class', title: 'Class', loadComponent: () => import('./class/class').then((m) => m.ClassPage) },
       { path: 'norms', title: 'Norms and thresholds', loadComponent: () => import('./norms/norms').then((m) => m.NormsPage) },
       { path: 'steadiness', title: 'Steadiness', loadComponent: () => import('./steadiness/steadiness').then((m) => m.SteadinessPage) },

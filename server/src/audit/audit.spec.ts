@@ -1,0 +1,141 @@
+import { randomUUID } from 'node:crypto';
+import { MAY, RESOURCES, type Act, type AuditEntry, type AuditPage, type Route } from '@dial-gauge/contract';
+import type { Agent } from 'supertest';
+import { addUser, KEY, startClinics, type Clinics } from '../testing/harness.js';
+import { subjectOf, type Auditor } from './auditor.js';
+import { chainOpen, checkChain } from './chain.js';
+
+describe('the audit', () => {
+  let clinics: Clinics;
+  let auditor: Auditor;
+  const query = (sql: string, values: unknown[] = []) => clinics.dataSource.query(sql, values);
+  beforeEach(async () => {
+    clinics = await startClinics();
+    auditor = clinics.app.locals['auditor'] as Auditor;
+  }, 120_000);
+  afterEach(() => clinics.stop());
+
+  const page = async (over: object = {}, by: Agent = clinics.agent): Promise<AuditPage> =>
+    (await by.get('/api/audit').query(over).expect(200)).body;
+  const said = ({ did, about, by, patient }: AuditEntry): string => `${by} ${did} ${about} ${patient?.name ?? '-'}`;
+  const check = () => checkChain(clinics.dataSource.manager, KEY, clinics.clinicId);
+
+  it('says who looked at, entered into and changed whose record, once in a while, and never to another clinic', async () => {
+    const { visitId, patientId, episodeId } = await clinics.startVisit();
+    for (let n = 0; n < 3; n += 1) await clinics.second.get(`/api/visits/${visitId}`).expect(200);
+    await clinics.hold(visitId).expect(200);
+    await clinics.hold(visitId).expect(200);
+    await clinics.agent.put(`/api/episodes/${episodeId}/intake`).send({ complaint: 'stiff right hip', revision: 0 }).expect(200);
+    await clinics.stranger.get(`/api/visits/${visitId}`).expect(404);
+    const { rows } = await page({ patient: patientId });
+    expect(rows.map(said).reverse()).toEqual([
+      'ours entered /episodes/:id/visits Ilka Marsh',
+      'second looked /visits/:id Ilka Marsh',
+      'ours entered /visits/:id/readings Ilka Marsh',
+      'ours changed complaint Ilka Marsh',
+      'ours changed involvedSide Ilka Marsh',
+      'ours entered /episodes/:id/intake Ilka Marsh',
+    ]);
+    const strange = await page({}, clinics.stranger);
+    expect(strange.rows.map(said)).toEqual(['other signed-in /session -']);
+    expect((await page({ patient: patientId }, clinics.stranger)).rows).toEqual([]);
+    const own = await page({ user: clinics.ids.second });
+    expect(own.rows.every(({ by }) => by === 'second')).toBeTrue();
+  });
+
+  it('is read by the lead alone, a page at a time, each entry once', async () => {
+    await addUser(clinics.dataSource, clinics.clinicId, randomUUID(), 'plain@clinic.example', 'plain-password', 'examiner');
+    await (await clinics.signIn('plain')).get('/api/audit').expect(403);
+    const visits = [];
+    for (let n = 0; n < 30; n += 1) visits.push((await clinics.startVisit()).visitId);
+    await Promise.all(visits.map((visitId) => clinics.second.get(`/api/visits/${visitId}`).expect(200)));
+    const seen: string[] = [];
+    for (let after: string | null | undefined; after !== null;) {
+      const { rows, next } = await page(after ? { after } : {});
+      seen.push(...rows.map(({ id }) => id));
+      after = next;
+    }
+    const [{ n }] = await query('SELECT COUNT(*) AS n FROM audit_entry WHERE clinic_id = ?', [clinics.clinicId]);
+    expect(seen.length).toBe(Number(n));
+    expect(new Set(seen).size).toBe(seen.length);
+  }, 30_000);
+
+  it('knows whose record every route opens', () => {
+    const opened = Object.entries(RESOURCES).flatMap(([resource, routes]) =>
+      Object.entries(routes as Record<string, Route>)
+        .filter(
+          ([name, { path }]) =>
+            path.includes('/:') && ['look', 'send'].includes((MAY as Record<string, Record<string, Act>>)[resource]![name]!),
+        )
+        .map(([name, route]) => ({ name: `${resource}.${name}`, subject: subjectOf(route) })),
+    );
+    expect(opened.length).toBeGreaterThan(15);
+    // What belongs to the clinic, and to nobody in care.
+    expect(opened.filter(({ subject }) => subject === 'none').map(({ name }) => name)).toEqual(['drills.drillFile', 'norms.exportNormSet']);
+  });
+
+  it('is a chain that shows what was changed, taken out, put in, or made anew without the key', async () => {
+    const { visitId } = await clinics.startVisit();
+    await clinics.agent.get(`/api/visits/${visitId}`).expect(200);
+    await clinics.agent.put(`/api/visits/${visitId}/summary`).send({ summary: 'Short.', was: null }).expect(200);
+    await auditor.chain();
+    const good = await check();
+    expect(good.faults).toEqual([]);
+    expect(good.links).toBeGreaterThan(3);
+    await expectAsync(query("UPDATE audit_entry SET did = 'looked'")).toBeRejected();
+    await expectAsync(query('DELETE FROM audit_link')).toBeRejected();
+
+    // Somebody with every right on the database.
+    for (const table of ['audit_entry', 'audit_link', 'change_log'])
+      for (const trigger of await query('SELECT trigger_name AS name FROM information_schema.triggers WHERE event_object_table = ?', [
+        table,
+      ]))
+        await query(`DROP TRIGGER ${trigger.name}`);
+    const [entry] = await query(
+      "SELECT e.*, l.seq FROM audit_entry e JOIN audit_link l ON l.entry_id = e.id WHERE e.did = 'looked' LIMIT 1",
+    );
+    await query('UPDATE audit_entry SET user_id = ? WHERE id = ?', [clinics.ids.second, entry.id]);
+    expect((await check()).faults[0]).toContain(`link ${entry.seq}`);
+    await query('UPDATE audit_entry SET user_id = ? WHERE id = ?', [entry.user_id, entry.id]);
+    expect((await check()).faults).toEqual([]);
+
+    const [{ id, old_value }] = await query("SELECT * FROM change_log WHERE field = 'summary'");
+    await query('UPDATE change_log SET new_value = \'"Fine."\' WHERE id = ?', [id]);
+    expect((await check()).faults.join()).toContain('not in the change log as it was');
+    await query('UPDATE change_log SET new_value = \'"Short."\', old_value = ? WHERE id = ?', [old_value, id]);
+
+    await query('INSERT INTO audit_entry (id, clinic_id, at, user_id, did, about, subject_id) VALUES (UUID(), ?, NOW(3), ?, ?, ?, ?)', [
+      clinics.clinicId, clinics.ids.second, 'looked', '/visits/:id', '',
+    ]); // prettier-ignore
+    expect((await check()).faults).toEqual(['1 entries stand beside the chain']);
+    await query("DELETE FROM audit_entry WHERE user_id = ? AND about = '/visits/:id'", [clinics.ids.second]);
+
+    await query('DELETE FROM audit_link WHERE clinic_id = ? AND seq = 2', [clinics.clinicId]);
+    expect((await check()).faults.join()).toContain('links 2 to 2 are missing');
+
+    // Made anew from the beginning, without the key.
+    await query('DELETE FROM audit_link WHERE clinic_id = ?', [clinics.clinicId]);
+    await query('INSERT INTO audit_open (entry_id, clinic_id) SELECT id, clinic_id FROM audit_entry WHERE clinic_id = ?', [
+      clinics.clinicId,
+    ]);
+    await chainOpen(clinics.dataSource, Buffer.alloc(32, 9));
+    expect((await check()).faults.length).toBeGreaterThan(0);
+  });
+
+  it('is chained once by servers that do it at the same moment, with nothing lost', async () => {
+    for (let n = 0; n < 20; n += 1) await clinics.startVisit();
+    await Promise.all([1, 2, 3, 4].map(() => chainOpen(clinics.dataSource, KEY)));
+    await chainOpen(clinics.dataSource, KEY);
+    const checked = await check();
+    expect([checked.faults, checked.open]).toEqual([[], 0]);
+    const [{ n }] = await query('SELECT COUNT(*) AS n FROM audit_entry WHERE clinic_id = ?', [clinics.clinicId]);
+    expect(checked.links).toBe(Number(n));
+  });
+
+  it('goes with what it is about: a change that is refused leaves no entry', async () => {
+    const { episodeId, patientId } = await clinics.startVisit();
+    const before = (await page({ patient: patientId })).rows.length;
+    await clinics.agent.put(`/api/episodes/${episodeId}/intake`).send({ complaint: 'other', revision: 7 }).expect(409);
+    expect((await page({ patient: patientId })).rows.length).toBe(before);
+  });
+});
