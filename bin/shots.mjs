@@ -52,7 +52,7 @@ const SHOTS = [
     },
   },
   { name: 'library', size: DESK, open: (page, go, url) => library(page, go, `${url}/library`, 'hip rotation') },
-  { name: 'norms', size: DESK, open: (page, go, url) => library(page, go, `${url}/norms`) },
+  { name: 'people', size: DESK, open: (page, go, url) => people(page, go, url) },
   { name: 'progress', size: DESK, open: (page, go) => progress(page, go) },
   {
     name: 'decide',
@@ -64,11 +64,29 @@ const SHOTS = [
     },
   },
   { name: 'measure-live', size: DESK, open: (page, go) => live(page, go) },
-  { name: 'instruments', size: DESK, open: (page, go) => instruments(page, go) },
   { name: 'phone', size: PHONE, touch: true, open: (page, go, url, browser) => phone(page, url, browser) },
   { name: 'picture', size: DESK, open: (page, go) => picture(page, go) },
   { name: 'practice', size: DESK, open: (page, go, url) => practice(page, go, url) },
+  // The last of all: there is something to read.
+  { name: 'audit', size: DESK, open: (page, go, url) => audit(page, go, url) },
 ];
+
+/** Who works there, with somebody who is invited. */
+async function people(page, go, url) {
+  await go.signIn();
+  await page.goto(`${url}/staff`);
+  await page.getByLabel('Name', { exact: true }).fill('Fenn Corrie');
+  await page.getByLabel('E-mail').fill('fenn@saltmarsh.example');
+  await page.getByRole('button', { name: 'Make a link' }).click();
+  await page.getByRole('button', { name: 'Done' }).click();
+}
+
+/** Who looked at what, after some of it. */
+async function audit(page, go, url) {
+  await go.step(/Corin/, 'Judge', 8);
+  await page.goto(`${url}/audit`);
+  await page.locator('tbody tr').first().waitFor();
+}
 
 /** The ferry engineer's last visit as it goes out. */
 async function report(page, go, whom) {
@@ -172,14 +190,6 @@ async function live(page, go) {
   await twoSites(page, go);
 }
 
-/** Their faces, taken in the place of the dial. */
-async function instruments(page, go) {
-  const face = await twoSites(page, go);
-  await face.getByText('104°').waitFor();
-  page.screenshot = () => face.screenshot();
-  await face.mouse.move(0, 0);
-}
-
 /** A phone that is one, 47° from its zero. */
 async function phone(page, url, browser) {
   const desk = await (await browser.newContext({ viewport: DESK, locale: 'en-GB' })).newPage();
@@ -240,7 +250,8 @@ const actions = (page, url) => {
     async patient(name) {
       await go.signIn();
       await page.getByRole('link', { name }).click();
-      await page.getByText('in care since').waitFor();
+      await page.getByText('in care since').first().waitFor();
+      await page.locator('dg-story dl').first().waitFor();
     },
     async newVisit(name) {
       await go.patient(name);

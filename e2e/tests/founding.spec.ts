@@ -19,7 +19,7 @@ const signIn = async (page: Page, { email, password }: { email: string; password
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
 };
 
-/** Somebody at a browser of their own. */
+/** Somebody at a browser of their own. Whoever acts is brought to the front: a page behind another one draws nothing. */
 const somebody = async (browser: Browser): Promise<Page> => (await browser.newContext()).newPage();
 
 const invite = async (lead: Page, { name, email }: { name: string; email: string }, role: string): Promise<string> => {
@@ -78,6 +78,7 @@ test('a clinic begins from nothing: founded, people invited, a second factor, ea
   await expect(late.getByText('was used, was taken back, or has run out')).toBeVisible();
 
   // The examiner's second factor.
+  await examiner.bringToFront();
   await examiner.locator('header .you').click();
   await examiner.getByRole('menuitem', { name: 'Your account' }).click();
   await examiner.getByLabel('Your password').fill(EXAMINER.password);
@@ -95,6 +96,7 @@ test('a clinic begins from nothing: founded, people invited, a second factor, ea
   await expect(examiner.getByRole('heading', { name: 'Caseload' })).toBeVisible();
 
   // The assistant adds somebody who comes to a screen, and is not offered what is not theirs.
+  await assistant.bringToFront();
   await assistant.getByRole('button', { name: 'Add patient' }).click();
   await assistant.getByLabel('Given name').fill('Ilka');
   await assistant.getByLabel('Family name').fill('Marsh');
@@ -117,10 +119,12 @@ test('a clinic begins from nothing: founded, people invited, a second factor, ea
   const reading = { motion: 'hip.flexion', side: 'left', mode: 'passive', position: 'supine', instrument: 'goniometer', end: 98 };
   const held = await examiner.request.post(readings, { data: { id: crypto.randomUUID(), ...reading, heldAt: new Date().toISOString() } });
   expect(held.status()).toBe(200);
+  await examiner.bringToFront();
   await examiner.goto(`${stack.url}/visits/${visit}/judge`);
   await examiner.getByRole('button', { name: 'Sign the visit' }).click();
   await examiner.getByRole('dialog').getByRole('button', { name: 'Sign', exact: true }).click();
   await expect(examiner.getByText(`by ${EXAMINER.name}`)).toBeVisible();
+  await page.bringToFront();
   await page.goto(`${stack.url}/visits/${visit}/judge`);
   await page.getByRole('button', { name: 'Countersign' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Countersign' }).click();
