@@ -15,7 +15,14 @@ const PHONE = { width: 390, height: 844 };
 
 /** One current picture of every main view, from fresh demo data. */
 const SHOTS = [
-  { name: 'caseload', size: DESK, open: (page, go) => go.signIn() },
+  {
+    name: 'caseload',
+    size: DESK,
+    open: async (page, go) => {
+      await go.signIn();
+      await page.getByText('being looked at').first().waitFor({ state: 'hidden' });
+    },
+  },
   { name: 'patient', size: DESK, open: (page, go) => go.patient(/Odalys/) },
   // Before Prepare, where another limit is set: pictures share one clinic.
   { name: 'report', size: DESK, open: (page, go) => report(page, go, 'the referrer') },

@@ -131,6 +131,8 @@ export const QueueCounts = z.object({
   due: z.int(),
   met: z.int(),
   way: z.int(),
+  /** Where they stand is being told: nothing is said of them yet. */
+  untold: z.int(),
   ended: z.int(),
   examiners: z.array(z.object({ id: Id, name: z.string() })),
 });

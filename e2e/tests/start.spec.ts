@@ -107,7 +107,7 @@ test.describe('the start command', () => {
     await first.ready();
     expect(first.output).toContain(`${url()}\n  e-mail    ${DEMO.email}`);
     const api = await client(url());
-    const { rows } = await api('/caseload');
+    const { rows } = await api('/caseload?order=latest');
     const [row] = rows;
     const visits = (all: { visits: number }[]) => all.map((r) => r.visits);
     expect(visits(rows)[0]).toBe(8);
@@ -126,7 +126,7 @@ test.describe('the start command', () => {
 
     const reset = start({ args: ['--reset'] });
     await reset.ready();
-    const { rows: fresh } = await (await client(url()))('/caseload');
+    const { rows: fresh } = await (await client(url()))('/caseload?order=latest');
     expect(visits(fresh)).toEqual(visits(rows));
     await reset.interrupt();
   });
@@ -150,7 +150,7 @@ test.describe('the start command', () => {
     await cut.kill();
     const again = start();
     await again.ready();
-    expect((await (await client(url()))('/caseload')).rows.length).toBe(8);
+    expect((await (await client(url()))('/caseload?order=latest')).rows.length).toBe(8);
     expect(await again.interrupt()).toBe(0);
   });
 
@@ -165,7 +165,7 @@ test.describe('the start command', () => {
     }
     const last = start();
     await last.ready();
-    expect((await (await client(url()))('/caseload')).rows.length).toBe(8);
+    expect((await (await client(url()))('/caseload?order=latest')).rows.length).toBe(8);
     expect(await last.interrupt()).toBe(0);
   });
 
@@ -180,7 +180,7 @@ test.describe('the start command', () => {
       const run = start(how);
       await run.ready();
       const api = await client(url());
-      const [row] = (await api('/caseload')).rows;
+      const [row] = (await api('/caseload?order=latest')).rows;
       // Held open: requests that do not come to an end by themselves, and others on the way.
       const open = Array.from({ length: 20 }, () => connect(port, '127.0.0.1'));
       for (const socket of open) {

@@ -32,7 +32,7 @@ export function reasonWords(reason: QueueReason): string {
     case 'wrote':
       return say('wrote: “{note}”', { note: reason.note });
     case 'due':
-      return say('recheck was due {day}', { day: dayWords(reason.since) });
+      return say('recheck due {day}', { day: dayWords(reason.since) });
     case 'goal-met': {
       const about = motion(reason.motion);
       return say('goal met: {name}, {value} of {goal}', {

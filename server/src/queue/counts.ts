@@ -1,5 +1,6 @@
 import type { QueueCounts } from '@dial-gauge/contract';
 import { ON_THE_WAY, QUEUE_GROUPS, QUEUE_KINDS, type QueueGroup } from '@dial-gauge/core';
+import { RANK_UNTOLD } from './rank.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 
 /** Where an urgency is counted; whatever else there is, is on its way. */
@@ -14,7 +15,7 @@ export async function queueCounts(work: UnitOfWork, whose: string): Promise<Queu
   const own = whose === 'all' ? [] : [whose === 'mine' ? caller.userId : whose];
   const [rows, [ended], examiners] = await Promise.all([
     manager.query<{ urgency: string; n: string | number }[]>(
-      `SELECT LEFT(rank_key, 1) AS urgency, COUNT(*) AS n FROM episode FORCE INDEX (${own.length ? 'episode_own_queue' : 'episode_queue'})
+      `SELECT IF(rank_key = '${RANK_UNTOLD}', 'untold', LEFT(rank_key, 1)) AS urgency, COUNT(*) AS n FROM episode FORCE INDEX (${own.length ? 'episode_own_queue' : 'episode_queue'})
        WHERE clinic_id = ? ${own.length ? 'AND whose_id = ?' : ''} AND ended_on IS NULL GROUP BY urgency`,
       [clinicId, ...own],
     ),
@@ -28,6 +29,9 @@ export async function queueCounts(work: UnitOfWork, whose: string): Promise<Queu
     ),
   ]);
   const counts = Object.fromEntries(QUEUE_GROUPS.map((group) => [group, 0])) as Record<QueueGroup, number>;
-  for (const { urgency, n } of rows) counts[GROUP_OF.get(Number(urgency)) ?? 'way'] += Number(n);
-  return { ...counts, ended: Number(ended?.n ?? 0), examiners };
+  let untold = 0;
+  for (const { urgency, n } of rows)
+    if (urgency === 'untold') untold = Number(n);
+    else counts[GROUP_OF.get(Number(urgency)) ?? 'way'] += Number(n);
+  return { ...counts, untold, ended: Number(ended?.n ?? 0), examiners };
 }

@@ -114,7 +114,11 @@ describe('the caseload as a queue', () => {
     expect([strange.today, strange.due, strange.met, strange.way]).toEqual([0, 0, 0, 0]);
     expect(strange.examiners.map(({ name }: { name: string }) => name)).toEqual(['other']);
     const [{ n }] = await query('SELECT COUNT(*) AS n FROM episode WHERE clinic_id = ? AND ended_on IS NULL', [clinics.clinicId]);
-    expect(all.today + all.due + all.met + all.way).toBe(Number(n));
+    expect(all.today + all.due + all.met + all.way + all.untold).toBe(Number(n));
+    // What was not told yet is not called on its way.
+    await query("UPDATE episode SET rank_key = '9', queue_standing = NULL WHERE id = ?", [mine.episodeId]);
+    expect((await counts('all')).untold).toBe(all.untold + 1);
+    expect((await counts('all')).way).toBe(all.way);
     await clinics.agent.get('/api/queue').query({ whose: 'nobody' }).expect(422);
   });
 

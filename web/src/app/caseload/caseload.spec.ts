@@ -86,7 +86,7 @@ describe('caseload', () => {
       ];
       const fixture = await open([row(daysAgo(3), { standing: { reasons, urgency: 5, since: daysAgo(42), next: daysAgo(-1), line } })]);
       expect(words(fixture)).toContain('no real change for 6 weeks, 17° short of the goal: Left knee flexion, active');
-      expect(words(fixture)).toContain('recheck was due 1 Nov 2026');
+      expect(words(fixture)).toContain('recheck due 1 Nov 2026');
       expect(words(fixture)).not.toContain('a third one');
       expect(words(fixture)).toContain('Left knee flexion, active 101°');
       const page = fixture.nativeElement as HTMLElement;
@@ -97,7 +97,9 @@ describe('caseload', () => {
 
     it('tells how many stand where, and does without that where it cannot be had', async () => {
       const fixture = await open([]);
-      http.expectOne('/api/queue').flush({ today: 2, due: 1, met: 1, way: 3, ended: 4, examiners: [{ id: SOME_ID, name: 'Rook Ansty' }] });
+      http
+        .expectOne('/api/queue')
+        .flush({ today: 2, due: 1, met: 1, way: 3, ended: 4, untold: 0, examiners: [{ id: SOME_ID, name: 'Rook Ansty' }] });
       await fixture.whenStable();
       expect(words(fixture)).toContain('2 need you1 due1 goal met3 on their way7 in care, 4 discharged');
       expect(words(fixture)).toContain('Rook Ansty’s');

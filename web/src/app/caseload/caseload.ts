@@ -19,6 +19,7 @@ import { MatIconModule } from '@angular/material/icon';
 import { Router, RouterLink } from '@angular/router';
 import {
   CASELOAD_ORDERS,
+  CASELOAD_PAGE,
   PATIENTS,
   type CaseloadOrder,
   type QueueCounts,
@@ -50,6 +51,8 @@ const ORDER_WORDS: Readonly<Record<CaseloadOrder, string>> = {
 };
 /** Rows from the end at which the next page is asked for. */
 const AHEAD = 25;
+/** So long after it was not told yet where somebody stands it is asked again. */
+const TOLD_MS = 3_000;
 /** Of the reasons of one person so many are shown in a row. */
 const REASONS_SHOWN = 2;
 /** Heights of a row, in pixels, on a desk and on a phone: rows that are not drawn are counted by it. */
@@ -92,6 +95,7 @@ export class CaseloadPage {
   private readonly asked = new Subject<void>();
   private readonly more = new Subject<void>();
   private readonly typed = new Subject<string>();
+  private readonly untold = new Subject<void>();
   private readonly isNarrow = matchMedia(NARROW);
   protected readonly rowHeight = toSignal(
     fromEvent<MediaQueryListEvent>(this.isNarrow, 'change').pipe(
@@ -121,6 +125,12 @@ export class CaseloadPage {
         takeUntilDestroyed(destroyed),
       )
       .subscribe((page) => this.show(this.rows(), page));
+    this.untold.pipe(debounceTime(TOLD_MS), takeUntilDestroyed(destroyed)).subscribe(() => {
+      // Whoever has scrolled on is not taken back to the top.
+      if (this.rows().length > CASELOAD_PAGE) return;
+      this.reload();
+      this.count(this.whose());
+    });
     this.typed.pipe(debounceTime(250), takeUntilDestroyed(destroyed)).subscribe((find) => this.goTo({ find: find || null }));
     effect(() => {
       this.find();
@@ -164,6 +174,8 @@ export class CaseloadPage {
     this.odd.update((all) => (before.length ? [...all, ...odd] : odd));
     this.next.set(next);
     this.loaded.set(true);
+    // Where somebody stands is being told: looked at again in a moment.
+    if (rows.some(({ standing, lastVisit }) => standing === null && lastVisit)) this.untold.next();
     if (before.length === 0) this.viewport()?.scrollToIndex(0);
   }
 
@@ -195,7 +207,7 @@ export class CaseloadPage {
   /** Why they need somebody, the first reason first, as much as a row holds. */
   protected saidOf({ standing, episode, ended, lastVisit }: CaseloadRow): readonly string[] {
     if (ended) return [`discharged ${dayWords(ended.on)}`, OUTCOME_WORDS[ended.outcome as Outcome] ?? ''].filter(Boolean);
-    if (standing === null) return ['being looked at …'];
+    if (standing === null) return [lastVisit ? 'being looked at …' : 'not measured yet: open the record to start a visit'];
     if (standing.reasons.length > 0) return standing.reasons.slice(0, REASONS_SHOWN).map(reasonWords);
     if (episode.dueOn) return [`recheck ${dayWords(episode.dueOn)}`];
     return [lastVisit ? 'nothing agreed' : 'not measured yet: open the record to start a visit'];

@@ -12,6 +12,7 @@ import {
   type NewEpisode,
   type Outcome,
   type PatientRecord,
+  type VisitView,
 } from '@dial-gauge/contract';
 import { dayWords } from '@dial-gauge/core';
 import { Api } from '../data/api';
@@ -49,6 +50,10 @@ export class PatientPage {
   protected readonly problem = signal('');
 
   protected readonly moment = fullMoment;
+
+  protected latestFirst(visits: readonly VisitView[]): readonly VisitView[] {
+    return [...visits].reverse();
+  }
 
   protected outcome(outcome: string): string {
     return OUTCOME_WORDS[outcome as Outcome] ?? outcome;

@@ -59,7 +59,7 @@ import { operationWords } from './words';
           </dd>
         </div>
         <div>
-          <dt>Short</dt>
+          <dt>Hurts, short</dt>
           <dd>
             @if (s.visit; as visit) {
               @for (said of findings(); track $index) {
