@@ -81,7 +81,10 @@ export const account: Resource = {
         await mustBeStrong(request, 'next', body.next, [user.name, user.email, clinic.name]);
         const passwordHash = await hashPassword(body.next);
         await manager.transaction(async (whole) => {
-          await whole.update(User, { id: user.id, passwordHash: user.passwordHash }, { passwordHash, passwordSince: work.now });
+          const proven = { id: user.id, passwordHash: user.passwordHash };
+          const { affected } = await whole.update(User, proven, { passwordHash, passwordSince: work.now });
+          if (!affected)
+            throw new HttpProblem(409, 'Changed meanwhile', 'Your password was changed elsewhere at the same moment. Sign in again.');
           // Sessions that began with the one before are worth nothing; this one goes on.
           await whole.delete(SessionRow, { userId: user.id, id: Not(caller.session) });
           await whole.update(SessionRow, { id: caller.session }, { credential: hashOf(passwordHash), wantsProof: false });

@@ -201,6 +201,15 @@ describe('accounts', () => {
     await request(clinics.app).post('/api/session').send({ email: who.email, password: GOOD }).expect(200);
   });
 
+  it('changed at two places at once is changed at one of them, and the other is told', async () => {
+    const who = await somebody();
+    const there = await clinics.signIn(who.name);
+    const change = (agent: Agent, next: string) => agent.put('/api/account/password').send({ password: who.password, next });
+    const answers = await Promise.all([change(who.agent, GOOD), change(there, 'gravel-otter-lantern-4')]);
+    expect(answers.filter(({ status }) => status === 200).length).toBe(1);
+    expect(answers.every(({ status }) => [200, 401, 409, 422].includes(status))).toBeTrue();
+  });
+
   describe('a second factor', () => {
     const codeOf = (secret: string, at = Date.now()) => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: at });
     const withFactor = async () => {
