@@ -29,7 +29,9 @@ describe('doors', () => {
       const [gone, changed] = [await somebody(), await somebody()];
       const [one, two] = [await clinics.signIn(gone.name), await clinics.signIn(changed.name)];
       await one.get('/api/caseload').expect(200);
-      await query('DELETE FROM user WHERE id = ?', [gone.id]);
+      // Nobody who was here is taken out: what they did stays under their name.
+      await expectAsync(query('DELETE FROM user WHERE id = ?', [gone.id])).toBeRejected();
+      await query('UPDATE user SET ended_at = NOW(3) WHERE id = ?', [gone.id]);
       await one.get('/api/caseload').expect(401);
       await query("UPDATE user SET password_hash = CONCAT(password_hash, 'x') WHERE id = ?", [changed.id]);
       await two.get('/api/caseload').expect(401);

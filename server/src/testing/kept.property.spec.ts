@@ -15,6 +15,8 @@ interface Reading {
 interface Model {
   readonly readings: Map<string, Reading & { readonly visit: number }>;
   readonly signed: Map<number, boolean>;
+  /** Who opened a visit to be amended: who signs it then. Otherwise it is whoever examined. */
+  readonly amending: Map<number, Who>;
   readonly signatures: Map<string, number>;
   readonly pains: Map<number, number>;
 }
@@ -66,7 +68,7 @@ describe('random commands', () => {
         );
         const ours = (v: number) => v < 2;
         const ids = Array.from({ length: 8 }, () => randomUUID());
-        const model: Model = { readings: new Map(), signed: new Map(), signatures: new Map(), pains: new Map() };
+        const model: Model = { readings: new Map(), signed: new Map(), amending: new Map(), signatures: new Map(), pains: new Map() };
         const mayUse = (user: Who, v: number) => ours(v) === (user !== 'other');
 
         const holdInModel = (user: Who, v: number, readingId: string, value: number): number => {
@@ -135,15 +137,17 @@ describe('random commands', () => {
               .toBe(allowed);
             if (allowed) model.pains.set(s.visit, s.pain);
           } else if (s.do === 'sign') {
-            const answer = await clinics.sign(
-              visits[s.visit]!,
-              mayUse(s.who, s.visit) ? agent : agents[ours(s.visit) ? 'ours' : 'other'],
-              ids[s.id]!,
-            );
+            const owner: Who = ours(s.visit) ? 'ours' : 'other';
+            const signer = mayUse(s.who, s.visit) ? s.who : owner;
+            const isTheirs = signer === (model.amending.get(s.visit) ?? owner);
+            const answer = await clinics.sign(visits[s.visit]!, agents[signer], ids[s.id]!);
             const stands = [...model.readings.values()].some((reading) => reading.visit === s.visit && !reading.withdrawn);
             const already = model.signatures.get(ids[s.id]!);
-            if (already === undefined && stands && !model.signed.get(s.visit)) {
+            if (already === undefined && !isTheirs && !model.signed.get(s.visit))
+              expect(answer.status).withContext(JSON.stringify(s)).toBe(403);
+            else if (already === undefined && stands && !model.signed.get(s.visit)) {
               expect(answer.status).withContext(JSON.stringify(s)).toBe(200);
+              model.amending.delete(s.visit);
               model.signatures.set(ids[s.id]!, s.visit);
               model.signed.set(s.visit, true);
             } else if (already !== undefined && already !== s.visit) expect(answer.status).withContext(JSON.stringify(s)).toBe(409);
@@ -151,6 +155,8 @@ describe('random commands', () => {
             const { status } = await agent.post(`/api/visits/${visits[s.visit]!}/amendment`).send({ why: 'look again' });
             if (status === 200) {
               expect(mayUse(s.who, s.visit)).toBeTrue();
+              // Asked for again while it is open, it stays whoever opened it.
+              if (model.signed.get(s.visit)) model.amending.set(s.visit, s.who);
               model.signed.set(s.visit, false);
             }
           }
