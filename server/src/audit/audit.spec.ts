@@ -28,7 +28,9 @@ describe('the audit', () => {
     await clinics.agent.put(`/api/episodes/${episodeId}/intake`).send({ complaint: 'stiff right hip', revision: 0 }).expect(200);
     await clinics.stranger.get(`/api/visits/${visitId}`).expect(404);
     const { rows } = await page({ patient: patientId });
-    expect(rows.map(said).reverse()).toEqual([
+    const told = rows.map(said).reverse();
+    // What was changed at one moment stands in no order.
+    expect([...told.slice(0, 3), ...told.slice(3, 5).sort(), ...told.slice(5)]).toEqual([
       'ours entered /episodes/:id/visits Ilka Marsh',
       'second looked /visits/:id Ilka Marsh',
       'ours entered /visits/:id/readings Ilka Marsh',

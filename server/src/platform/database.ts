@@ -56,10 +56,16 @@ export function createDataSource(settings: DatabaseSettings, entities: readonly 
 export async function connect(dataSource: DataSource): Promise<DataSource> {
   await dataSource.initialize();
   const { pool } = dataSource.driver as unknown as { pool: { on(event: 'connection', heard: (connection: Connection) => void): void } };
+  const told = [...SESSION, `SET SESSION max_statement_time = ${LIMITS.statementSeconds}`];
   // Sent before whatever the connection is wanted for: a connection does one thing after another.
   pool.on('connection', (connection) => {
-    for (const statement of [...SESSION, `SET SESSION max_statement_time = ${LIMITS.statementSeconds}`]) connection.query(statement);
+    for (const statement of told) connection.query(statement);
   });
+  // The one that it was tried with is there already, and is told by hand.
+  const first = dataSource.createQueryRunner();
+  await first.connect();
+  for (const statement of told) await first.query(statement);
+  await first.release();
   return dataSource;
 }
 

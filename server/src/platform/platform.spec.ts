@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { SessionRow } from '../account/entities.js';
 import { startClinics, type Clinics } from '../testing/harness.js';
 import { Patient } from '../patients/entities.js';
-import { Database } from './database.js';
+import { connect, createDataSource, Database } from './database.js';
+import { ENTITIES } from '../resources.js';
 import { sessionKey, Sessions, type Session } from './session.js';
 import { sentOf } from './sent.js';
 
@@ -16,6 +17,23 @@ describe('platform', () => {
     database = new Database(clinics.dataSource);
   }, 120_000);
   afterAll(() => clinics.stop());
+
+  it('tells every connection how to behave, the very first one too', async () => {
+    const fresh = await connect(createDataSource({ ...clinics.settings.database, connections: 4 }, ENTITIES));
+    try {
+      const runners = [1, 2, 3, 4].map(() => fresh.createQueryRunner());
+      for (const runner of runners) await runner.connect();
+      for (const runner of runners) {
+        const [row] = await runner.query(
+          'SELECT @@tx_isolation AS isolation, @@innodb_lock_wait_timeout AS wait, @@max_statement_time AS most',
+        );
+        expect([row.isolation, Number(row.wait), Number(row.most)]).toEqual(['READ-COMMITTED', 5, 30]);
+      }
+      for (const runner of runners) await runner.release();
+    } finally {
+      await fresh.destroy();
+    }
+  });
 
   const patient = (over: Partial<Patient> = {}): Patient => ({
     id: randomUUID(),

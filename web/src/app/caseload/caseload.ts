@@ -38,6 +38,7 @@ import { OddRecords } from '../ui/odd-records';
 import { halfEntered } from './half-entered';
 import { asFound, episodeWords, fullName, OUTCOME_WORDS, personWords } from './words';
 import { dayWords, lineWords, QUEUE_KINDS, reasonWords, type QueueGroup } from '@dial-gauge/core';
+import { AT_ONCE } from '../ui/lazy-dialog';
 import { QueueMark } from '../ui/queue-mark';
 import { Spark } from '../ui/spark';
 import { May } from '../data/may';
@@ -247,7 +248,7 @@ export class CaseloadPage {
   protected async addPatient(): Promise<void> {
     const { NewPatientDialog } = await import('./new-patient.dialog');
     this.dialog
-      .open<unknown, unknown, string>(NewPatientDialog, { width: '560px', maxHeight: '92vh' })
+      .open<unknown, unknown, string>(NewPatientDialog, { ...AT_ONCE, width: '560px', maxHeight: '92vh' })
       .afterClosed()
       .subscribe((id) => {
         this.half.set(halfEntered(this.drafts));

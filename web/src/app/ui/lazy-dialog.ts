@@ -3,6 +3,9 @@ import { MatDialog, type MatDialogConfig } from '@angular/material/dialog';
 import type { ComponentType } from '@angular/cdk/portal';
 import { EMPTY, finalize, from, switchMap, type Observable } from 'rxjs';
 
+/** A dialog that grows takes the focus when it has grown, and what is typed meanwhile lands in its first field. */
+export const AT_ONCE = { enterAnimationDuration: '0ms' } as const;
+
 /**
  * Dialogs that are fetched when they are wanted, one at a time: a second press
  * while one is on its way opens nothing.
@@ -20,7 +23,7 @@ export class LazyDialog {
     if (this.isOpen) return EMPTY;
     this.isOpen = true;
     return from(fetch()).pipe(
-      switchMap((component) => this.dialog.open<unknown, unknown, R>(component, config).afterClosed()),
+      switchMap((component) => this.dialog.open<unknown, unknown, R>(component, { ...AT_ONCE, ...config }).afterClosed()),
       finalize(() => (this.isOpen = false)),
     );
   }
