@@ -164,6 +164,9 @@ describe('the caseload as a queue', () => {
     await clinics.hold(bad.visitId, newReading()).expect(200);
     await query("UPDATE episode SET precautions = 'not json' WHERE id = ?", [bad.episodeId]);
     expect(await kinds(good.word)).toEqual(['unfinished']);
+    // Nor in the way of who is told by the day alone.
+    await query("UPDATE episode SET stale_on = CURRENT_DATE, rank_key = '9', queue_standing = NULL WHERE id = ?", [good.episodeId]);
+    expect(await kinds(good.word)).toEqual(['unfinished']);
     await query('UPDATE episode SET precautions = NULL WHERE id = ?', [bad.episodeId]);
     expect(await kinds(bad.word)).toEqual(['unfinished']);
   });

@@ -11,11 +11,27 @@ const GATHER_MS = 1_000;
 /** What changes with the day alone, or was missed because a server was killed, is looked for so often. */
 const LOOK_MS = 30_000;
 const BATCH = 50;
+/** Where so many cannot be told it is no fault of theirs: the next look tries again. */
+const MOST_FAILED = 200;
 
 interface Stale {
   readonly id: string;
   readonly clinic_id: string;
 }
+
+/** How what is to be told anew is found: those that failed a moment ago are left out. */
+interface Looked {
+  readonly sql: string;
+  readonly values: () => readonly unknown[];
+}
+const ENTERED: Looked = {
+  sql: 'SELECT id, clinic_id FROM episode FORCE INDEX (episode_stale) WHERE stale > 0 AND ended_on IS NULL AND id NOT IN (?) LIMIT ?',
+  values: () => [],
+};
+const BY_THE_DAY: Looked = {
+  sql: 'SELECT id, clinic_id FROM episode FORCE INDEX (episode_stale_on) WHERE ended_on IS NULL AND stale_on <= ? AND id NOT IN (?) LIMIT ?',
+  values: () => [dayOf(new Date())],
+};
 
 /**
  * Keeps the queue: notes what was entered, and tells anew where those episodes
@@ -94,34 +110,26 @@ export class Standings {
   private sweep(): Promise<void> {
     this.sweeping = this.sweeping
       .then(async () => {
-        // A batch that did not get smaller would be tried for ever.
-        for (let tried = new Set<string>(); !this.closed;) {
-          const batch = (await this.batch()).filter(({ id }) => !tried.has(id));
-          if (batch.length === 0) return;
-          for (const { id, clinic_id } of batch) {
-            if (this.closed) return;
-            tried.add(id);
-            await this.tell(clinic_id, id).catch((error: unknown) =>
-              this.logger.warn({ err: error, episode: id }, 'where it stands in the queue was not told'),
-            );
-          }
-          if (tried.size > 20 * BATCH) tried = new Set();
-        }
+        const failed: string[] = [];
+        for (const stale of [ENTERED, BY_THE_DAY]) await this.tellAll(stale, failed);
       })
       .catch((error: unknown) => this.logger.warn({ err: error }, 'the queue was not looked at'));
     return this.sweeping;
   }
 
-  private async batch(): Promise<Stale[]> {
-    const entered = await this.dataSource.query<Stale[]>(
-      'SELECT id, clinic_id FROM episode FORCE INDEX (episode_stale) WHERE stale > 0 AND ended_on IS NULL LIMIT ?',
-      [BATCH],
-    );
-    if (entered.length > 0) return entered;
-    return this.dataSource.query<Stale[]>(
-      'SELECT id, clinic_id FROM episode FORCE INDEX (episode_stale_on) WHERE ended_on IS NULL AND stale_on <= ? LIMIT ?',
-      [dayOf(new Date()), BATCH],
-    );
+  /** Batch after batch: one that cannot be told stands in nobody's way. */
+  private async tellAll({ sql, values }: Looked, failed: string[]): Promise<void> {
+    while (!this.closed && failed.length < MOST_FAILED) {
+      const batch = await this.dataSource.query<Stale[]>(sql, [...values(), ['', ...failed], BATCH]);
+      if (batch.length === 0) return;
+      for (const { id, clinic_id } of batch) {
+        if (this.closed) return;
+        await this.tell(clinic_id, id).catch((error: unknown) => {
+          failed.push(id);
+          this.logger.warn({ err: error, episode: id }, 'where it stands in the queue was not told');
+        });
+      }
+    }
   }
 
   private async tell(clinicId: string, episodeId: string): Promise<void> {
