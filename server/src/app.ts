@@ -97,10 +97,8 @@ export function createApp(settings: AppSettings): Express {
   app.disable('etag');
   app.set('trust proxy', trustProxy);
   app.locals['sessions'] = sessions;
-  const guard = signInGuard(dataSource);
-  app.locals['guard'] = guard;
   app.locals['accounts'] = {
-    guard,
+    guard: signInGuard(dataSource),
     key: key ?? null,
     judgePassword: (password, words) => (threads ? threads.judgePassword(password, words) : judgePassword(password, words)),
   } satisfies AccountMeans;

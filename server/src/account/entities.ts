@@ -1,6 +1,6 @@
 import type { LINK_KINDS, Role } from '@dial-gauge/contract';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import { id, moment, text } from '../platform/columns.js';
+import { id, moment, sha256, text } from '../platform/columns.js';
 
 @Entity({ name: 'user' })
 export class User {
@@ -20,10 +20,10 @@ export class User {
 @Entity({ name: 'session' })
 export class SessionRow {
   /** SHA-256 of the cookie's session id: a copy of the table signs nobody in. */
-  @PrimaryColumn({ type: 'char', length: 64 }) id!: string;
+  @PrimaryColumn(sha256) id!: string;
   @Column({ ...id, name: 'user_id' }) userId!: string;
   /** SHA-256 of what the password was kept as when the session began: another password ends it. */
-  @Column({ type: 'char', length: 64 }) credential!: string;
+  @Column(sha256) credential!: string;
   @Column(text(120)) device!: string;
   @Column({ ...moment, name: 'started_at' }) startedAt!: Date;
   @Column({ ...moment, name: 'seen_at' }) seenAt!: Date;
@@ -31,8 +31,6 @@ export class SessionRow {
   /** The password is asked for again before what wants proof. */
   @Column({ type: 'boolean', name: 'wants_proof', default: false }) wantsProof!: boolean;
 }
-
-const sha256 = { type: 'char', length: 64 } as const;
 
 /** An authenticator of somebody. It counts from its first code on. */
 @Entity({ name: 'second_factor' })

@@ -5,7 +5,7 @@ import type { Auditor } from '../audit/auditor.js';
 import { Clinic } from '../clinic/entities.js';
 import { hashOf } from '../platform/hash.js';
 import { HttpProblem, noSession, notFound, refused } from '../platform/problems.js';
-import { serve, type Resource } from '../platform/resource.js';
+import { serve, type Http, type Resource } from '../platform/resource.js';
 import { mustBeOverTls, sessionsAt } from '../platform/session.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { AccountLinkRow, FoundedRow, FoundingCodeRow, RecoveryCodeRow, SecondFactorRow, SessionRow, User } from './entities.js';
@@ -25,9 +25,7 @@ export const account: Resource = {
       async (work, { body }, { request, response }) => {
         mustBeOverTls(request);
         const user = await signedInAs(work.manager, request, body.email.toLowerCase(), body);
-        await sessionsAt(request).begin(request, response, user);
-        await (request.app.locals['auditor'] as Auditor).signedIn({ userId: user.id, clinicId: user.clinicId });
-        return sessionView(work, user);
+        return signedIn(work, user, { request, response });
       },
       proving,
     ),
@@ -172,7 +170,14 @@ async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request
   }));
 }
 
-export async function sessionView({ manager }: UnitOfWork, user: User): Promise<SessionView> {
+/** Whoever is who they say is signed in, and that is written down. */
+export async function signedIn(work: UnitOfWork, user: User, { request, response }: Http): Promise<SessionView> {
+  await sessionsAt(request).begin(request, response, user);
+  await (request.app.locals['auditor'] as Auditor).signedIn({ userId: user.id, clinicId: user.clinicId });
+  return sessionView(work, user);
+}
+
+async function sessionView({ manager }: UnitOfWork, user: User): Promise<SessionView> {
   const clinic = await manager.findOneByOrFail(Clinic, { id: user.clinicId });
   return {
     user: { id: user.id, name: user.name, email: user.email, role: user.role },

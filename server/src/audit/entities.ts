@@ -1,8 +1,6 @@
 import type { AuditDeed } from '@dial-gauge/contract';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import { id, moment, text } from '../platform/columns.js';
-
-const sha256 = { type: 'char', length: 64 } as const;
+import { id, moment, sha256, text } from '../platform/columns.js';
 
 /** That somebody looked at, or changed, something. The database refuses to change or delete one. */
 @Entity({ name: 'audit_entry' })

@@ -1,6 +1,6 @@
 import type { ClipMark, View } from '@dial-gauge/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import { id, moment, text } from '../platform/columns.js';
+import { id, moment, sha256, text } from '../platform/columns.js';
 
 /** One version of what was marked in a clip. Never altered: a change is another one. */
 @Entity({ name: 'clip_review' })
@@ -30,7 +30,7 @@ export class StillRow {
   /** JPEG; null once it was taken away. */
   @Column({ type: 'mediumblob', nullable: true, select: false }) bytes!: Buffer | null;
   /** Of what was sent, so that the same sent again is known. */
-  @Column({ type: 'char', length: 64, name: 'sent_hash' }) sentHash!: string;
+  @Column({ ...sha256, name: 'sent_hash' }) sentHash!: string;
   @Column({ ...id, name: 'attached_by' }) attachedBy!: string;
   @Column({ ...moment, name: 'attached_at' }) attachedAt!: Date;
   @Column({ ...id, name: 'removed_by', nullable: true }) removedBy!: string | null;

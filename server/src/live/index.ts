@@ -1,5 +1,5 @@
 import { PAIRINGS } from '@dial-gauge/contract';
-import type { SignInGuard } from '../account/guard.js';
+import { meansAt } from '../account/proof.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { PairingRow } from './entities.js';
 import type { LiveHub } from './hub.js';
@@ -21,7 +21,7 @@ export const pairings: Resource = {
     serve(
       PAIRINGS.redeem,
       async (work, { body: { code } }, { request }) => {
-        const guard = request.app.locals['guard'] as SignInGuard;
+        const { guard } = meansAt(request);
         const phone = await guard.attempt(`pairing ${request.ip ?? ''}`, request.ip ?? '', () => useCode(work, code));
         if (!phone) throw noSuchCode();
         return phone;

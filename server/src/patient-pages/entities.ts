@@ -1,5 +1,5 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import { day, id, moment, text } from '../platform/columns.js';
+import { day, id, moment, sha256, text } from '../platform/columns.js';
 
 /** A page of the person's own. Link and code are kept as hashes alone. */
 @Entity({ name: 'patient_page' })
@@ -7,7 +7,7 @@ export class PatientPageRow {
   @PrimaryColumn(id) id!: string;
   @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
   @Column({ ...id, name: 'episode_id' }) episodeId!: string;
-  @Column({ type: 'char', length: 64, name: 'token_hash' }) tokenHash!: string;
+  @Column({ ...sha256, name: 'token_hash' }) tokenHash!: string;
   @Column({ ...text(200), name: 'code_hash' }) codeHash!: string;
   @Column({ ...id, name: 'made_by' }) madeBy!: string;
   @Column({ ...moment, name: 'made_at' }) madeAt!: Date;
@@ -22,7 +22,7 @@ export class PatientPageKeyRow {
   @PrimaryColumn(id) id!: string;
   @Column({ ...id, name: 'clinic_id' }) clinicId!: string;
   @Column({ ...id, name: 'page_id' }) pageId!: string;
-  @Column({ type: 'char', length: 64, name: 'key_hash' }) keyHash!: string;
+  @Column({ ...sha256, name: 'key_hash' }) keyHash!: string;
   @Column({ ...moment, name: 'opened_at' }) openedAt!: Date;
 }
 

@@ -1,5 +1,5 @@
 import { PATIENT_PAGES } from '@dial-gauge/contract';
-import type { SignInGuard } from '../account/guard.js';
+import { meansAt } from '../account/proof.js';
 import { hashOf } from '../platform/hash.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { PatientDayRow, PatientPageKeyRow, PatientPageRow } from './entities.js';
@@ -19,7 +19,7 @@ export const patientPages: Resource = {
     serve(
       PATIENT_PAGES.openPage,
       async (work, { body: { token, code } }, { request }) => {
-        const guard = request.app.locals['guard'] as SignInGuard;
+        const { guard } = meansAt(request);
         const page = await guard.attempt(`page ${hashOf(token)}`, request.ip ?? '', () => pageByCode(work, token, code));
         if (!page) {
           request.log.warn({ id: request.id, address: request.ip }, 'page not opened');

@@ -4,6 +4,8 @@
  * below another clinic's row whatever the code above does.
  */
 export const id = { type: 'char', length: 36 } as const;
+/** A SHA-256 in hex. */
+export const sha256 = { type: 'char', length: 64 } as const;
 export const day = { type: 'date' } as const;
 export const moment = { type: 'datetime', precision: 3 } as const;
 export const angle = { type: 'decimal', precision: 5, scale: 1 } as const;

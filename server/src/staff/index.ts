@@ -1,11 +1,11 @@
 import { STAFF } from '@dial-gauge/contract';
-import { sessionView } from '../account/index.js';
+import { signedIn } from '../account/index.js';
 import { meansAt, mustBeStrong } from '../account/proof.js';
 import { secondFactorOf } from '../account/second-factor.js';
 import { hashOf } from '../platform/hash.js';
 import { refused } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
-import { mustBeOverTls, sessionsAt } from '../platform/session.js';
+import { mustBeOverTls } from '../platform/session.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { found, invite, isFoundingCode, linkToPassword, openLink, useLink, withdrawLink } from './links.js';
 import { dropSecondFactor, endAccount, reopenAccount, setRole, staffView } from './store.js';
@@ -35,8 +35,7 @@ export const staff: Resource = {
           );
         await mustBeStrong(request, 'password', body.password, [body.name, body.email, body.clinicName]);
         const lead = await found(work.manager, body, work.now);
-        await sessionsAt(request).begin(request, response, lead);
-        return sessionView(work, lead);
+        return signedIn(work, lead, { request, response });
       },
       loose,
     ),
@@ -52,8 +51,7 @@ export const staff: Resource = {
         const user = await useLink(work.manager, body, work.now);
         // Another password is no second factor: with one, it is the sign-in that asks for it.
         if (await secondFactorOf(work.manager, user.id)) return { session: null };
-        await sessionsAt(request).begin(request, response, user);
-        return { session: await sessionView(work, user) };
+        return { session: await signedIn(work, user, { request, response }) };
       },
       loose,
     ),

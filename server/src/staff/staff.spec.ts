@@ -54,6 +54,8 @@ describe('founding a clinic', () => {
     const winner = tries.find(({ status }) => status === 200)!;
     expect(winner.body.user.role).toBe('lead');
     expect(winner.headers['set-cookie']?.[0]).toContain('dial-gauge=');
+    const entries = await harness.dataSource.query('SELECT user_id, did FROM audit_entry');
+    expect(entries).toEqual([{ user_id: winner.body.user.id, did: 'signed-in' }]);
     expect(await newFoundingCode(manager, new Date())).toBeNull();
     await request(app)
       .post('/api/founding')
