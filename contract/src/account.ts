@@ -41,7 +41,7 @@ export type OpenSession = z.infer<typeof OpenSession>;
 export const Proof = z.strictObject({ password: Password, code: SecondFactorCode.optional() });
 export type Proof = z.infer<typeof Proof>;
 
-export const PasswordChange = z.strictObject({ password: Password, code: SecondFactorCode.optional(), next: NewPassword });
+export const PasswordChange = z.strictObject({ ...Proof.shape, next: NewPassword });
 export type PasswordChange = z.infer<typeof PasswordChange>;
 
 /** The caller's own account. */

@@ -18,7 +18,6 @@ import * as readings from './readings.js';
 import * as reliability from './reliability.js';
 import * as retests from './retests.js';
 import { actOf } from './may.js';
-import { ALLOWED } from './roles.js';
 import type { Route } from './route.js';
 import { RESOURCES } from './routes.js';
 import * as sheet from './sheet.js';
@@ -118,7 +117,7 @@ function operation(tag: string, name: string, route: Route, shelf: Shelf): Json 
     operationId: name,
     tags: [tag],
     summary: route.summary,
-    ...(act === 'door' ? {} : { description: `Whoever may ${ALLOWED[act].words}: ${ALLOWED[act].roles.join(', ')}` }),
+    ...(act === 'door' ? {} : { description: `Whoever may ${roles.ALLOWED[act].words}: ${roles.ALLOWED[act].roles.join(', ')}` }),
     ...(parameters.length ? { parameters } : {}),
     ...(hasBody ? { requestBody: { required: true, content: json(use(route.body, 'input', shelf)) } } : {}),
     security: route.open ? [] : [{ session: [] }],

@@ -1,18 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { MAY, RESOURCES, type Act, type Route } from '@dial-gauge/contract';
 import type { Agent } from 'supertest';
 import { DEMO_USER } from './demo/clinic.js';
 import { seedDemo } from './demo/seed.js';
 import { addClinic, newReading, startHarness, TODAY, type Harness } from './testing/harness.js';
+import { ROUTES } from './testing/routes.js';
 import request from 'supertest';
 
-const ROUTES = Object.entries(RESOURCES).flatMap(([resource, routes]) =>
-  Object.entries(routes as Record<string, Route>).map(([name, route]) => ({
-    name: `${resource}.${name}`,
-    route,
-    act: (MAY as Record<string, Record<string, Act>>)[resource]![name]!,
-  })),
-);
 /** A picture of one pixel. */
 const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
 const way = { protocol: 'knee.flexion/supine', side: 'left', mode: 'passive' } as const;

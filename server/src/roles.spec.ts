@@ -1,15 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { ALLOWED, MAY, mayDo, problemType, RESOURCES, ROLES, type Act, type Role, type Route } from '@dial-gauge/contract';
+import { ALLOWED, mayDo, problemType, ROLES, type Act, type Role, type Route } from '@dial-gauge/contract';
 import type { Agent } from 'supertest';
 import { addUser, newPatient, startClinics, TODAY, type Clinics } from './testing/harness.js';
+import { ROUTES } from './testing/routes.js';
 
-const ROUTES = Object.entries(RESOURCES).flatMap(([resource, routes]) =>
-  Object.entries(routes as Record<string, Route>).map(([name, route]) => ({
-    name: `${resource}.${name}`,
-    route,
-    act: (MAY as Record<string, Record<string, Act>>)[resource]![name]!,
-  })),
-);
 const named = (which: (act: Act) => boolean): string[] => ROUTES.filter(({ act }) => which(act)).map(({ name }) => name);
 const changes = ({ method }: Route): boolean => method !== 'get';
 

@@ -35,15 +35,15 @@ const SUBJECTS: Readonly<Record<string, AuditSubject>> = {
 /** Whose record a route opens, by its path; none where it opens nobody's. */
 export const subjectOf = ({ path }: Pick<Route, 'path'>): AuditSubject => SUBJECTS[/^\/([^/]+)\/:id/.exec(path)?.[1] ?? ''] ?? 'none';
 
-/** A request that was answered, as far as an audit wants to know. */
-export interface Answered {
+/** A request that was done, as far as an audit wants to know. */
+export interface Asked {
   readonly route: Route;
   readonly caller: Caller;
   readonly id: string | undefined;
 }
 
 /**
- * Writes down who looked at and entered into whose record, once it was
+ * Writes down who looks at and enters into whose record, before it is
  * answered, and makes links of the chain. Fields that were changed are written
  * by the change log itself, within their transaction.
  */
@@ -73,7 +73,7 @@ export class Auditor {
    * the record is seen. What was entered is there by then, and is answered all
    * the same: the record itself says who entered it.
    */
-  async note({ route, caller, id }: Answered): Promise<void> {
+  async note({ route, caller, id }: Asked): Promise<void> {
     const did = DEEDS[actOf(route)];
     if (!did || !caller.userId) return;
     const subject = subjectOf(route);

@@ -39,11 +39,9 @@ export async function seedDemo(dataSource: DataSource, today: Date): Promise<boo
     if ((await manager.count(Clinic)) > 0) return false;
     const clinicId = randomUUID();
     await manager.insert(Clinic, { id: clinicId, ...DEMO_CLINIC });
-    const [examinerId, colleagueId, ...others] = DEMO_STAFF.map(() => randomUUID()) as [string, string, ...string[]];
-    const ids = [examinerId, colleagueId, ...others];
-    for (const [at, { name, email, role }] of DEMO_STAFF.entries())
-      await manager.insert(User, { id: ids[at]!, clinicId, name, email, role, passwordHash });
-    const seeding = { clinicId, examinerId, colleagueId, today };
+    const staff = DEMO_STAFF.map(({ name, email, role }) => ({ id: randomUUID(), clinicId, name, email, role, passwordHash }));
+    await manager.insert(User, staff);
+    const seeding = { clinicId, examinerId: staff[0]!.id, colleagueId: staff[1]!.id, today };
     for (const patient of DEMO_PATIENTS) await seedPatient(manager, seeding, patient);
     await seedStudy(manager, seeding);
     await seedPractice(manager, seeding);

@@ -21,14 +21,13 @@ export async function perform(
 ): Promise<Performed> {
   const unit = how.unit ?? (route.method === 'get' ? 'each' : 'whole');
   let touched: readonly string[] = [];
-  // Tried again after a deadlock it is another unit of work: the last one counts.
-  const noting = async <T>(work: UnitOfWork, what: (work: UnitOfWork) => Promise<T>): Promise<T> => {
-    const done = await what(work);
-    touched = [...work.touched];
-    return done;
-  };
   try {
-    const done = await database[unit](caller, (work) => noting(work, () => handle(work, call, http)));
+    const done = await database[unit](caller, async (work) => {
+      const handled = await handle(work, call, http);
+      // Tried again after a deadlock it is another unit of work: the last one counts.
+      touched = [...work.touched];
+      return handled;
+    });
     const isToBeRead = (answer: unknown): answer is (after: UnitOfWork) => Promise<unknown> => typeof answer === 'function';
     return { status: 200, answer: isToBeRead(done) ? await database.each(caller, done) : done, touched };
   } catch (error) {

@@ -13,14 +13,15 @@ const GROUP_OF = new Map<number, QueueGroup>([
 export async function queueCounts(work: UnitOfWork, whose: string): Promise<QueueCounts> {
   const { manager, clinicId, caller } = work;
   const own = whose === 'all' ? [] : [whose === 'mine' ? caller.userId : whose];
+  const [index, ofThem] = own.length > 0 ? ['episode_own_queue', 'AND whose_id = ?'] : ['episode_queue', ''];
   const [rows, [ended], examiners] = await Promise.all([
     manager.query<{ urgency: string; n: string | number }[]>(
-      `SELECT IF(rank_key = '${RANK_UNTOLD}', 'untold', LEFT(rank_key, 1)) AS urgency, COUNT(*) AS n FROM episode FORCE INDEX (${own.length ? 'episode_own_queue' : 'episode_queue'})
-       WHERE clinic_id = ? ${own.length ? 'AND whose_id = ?' : ''} AND ended_on IS NULL GROUP BY urgency`,
+      `SELECT IF(rank_key = '${RANK_UNTOLD}', 'untold', LEFT(rank_key, 1)) AS urgency, COUNT(*) AS n FROM episode FORCE INDEX (${index})
+       WHERE clinic_id = ? ${ofThem} AND ended_on IS NULL GROUP BY urgency`,
       [clinicId, ...own],
     ),
     manager.query<{ n: string | number }[]>(
-      `SELECT COUNT(*) AS n FROM episode FORCE INDEX (${own.length ? 'episode_own_queue' : 'episode_queue'}) WHERE clinic_id = ? ${own.length ? 'AND whose_id = ?' : ''} AND ended_on IS NOT NULL`,
+      `SELECT COUNT(*) AS n FROM episode FORCE INDEX (${index}) WHERE clinic_id = ? ${ofThem} AND ended_on IS NOT NULL`,
       [clinicId, ...own],
     ),
     manager.query<{ id: string; name: string }[]>(

@@ -14,7 +14,6 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { MatDialog } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { Router, RouterLink } from '@angular/router';
 import {
@@ -38,7 +37,7 @@ import { OddRecords } from '../ui/odd-records';
 import { halfEntered } from './half-entered';
 import { asFound, episodeWords, fullName, OUTCOME_WORDS, personWords } from './words';
 import { dayWords, lineWords, QUEUE_KINDS, reasonWords, type QueueGroup } from '@dial-gauge/core';
-import { AT_ONCE } from '../ui/lazy-dialog';
+import { LazyDialog } from '../ui/lazy-dialog';
 import { QueueMark } from '../ui/queue-mark';
 import { Spark } from '../ui/spark';
 import { May } from '../data/may';
@@ -71,7 +70,7 @@ const NARROW = '(max-width: 700px)';
 })
 export class CaseloadPage {
   private readonly api = inject(Api);
-  private readonly dialog = inject(MatDialog);
+  private readonly dialogs = inject(LazyDialog);
   private readonly router = inject(Router);
   private readonly drafts = inject(Drafts);
   private readonly may = inject(May);
@@ -234,7 +233,7 @@ export class CaseloadPage {
       this.host.querySelector<HTMLElement>('input[type=search]')?.focus();
     } else if (event.key === 'n' && this.may.do('screen')) {
       event.preventDefault();
-      void this.addPatient();
+      this.addPatient();
     }
   }
 
@@ -245,11 +244,9 @@ export class CaseloadPage {
     return days < 21 ? `${days} days ago` : `${Math.round(days / 7)} weeks ago`;
   }
 
-  protected async addPatient(): Promise<void> {
-    const { NewPatientDialog } = await import('./new-patient.dialog');
-    this.dialog
-      .open<unknown, unknown, string>(NewPatientDialog, { ...AT_ONCE, width: '560px', maxHeight: '92vh' })
-      .afterClosed()
+  protected addPatient(): void {
+    this.dialogs
+      .open<string>(() => import('./new-patient.dialog').then((m) => m.NewPatientDialog), { width: '560px', maxHeight: '92vh' })
       .subscribe((id) => {
         this.half.set(halfEntered(this.drafts));
         if (id) void this.router.navigate(['/patients', id]);

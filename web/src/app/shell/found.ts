@@ -3,13 +3,13 @@ import { Router, RouterLink } from '@angular/router';
 import { Session } from '../data/session';
 import { DoorField } from './door-field';
 import { DoorForm, looksLikeAddress } from './door-form';
-import { passwordWants, PASSWORD_HINT } from './new-password';
+import { NewPassword, passwordWants } from './new-password';
 import { SignInDial } from './sign-in-dial';
 
 /** The first visitor of an empty program founds the clinic, with the code that the server printed. */
 @Component({
   selector: 'dg-found',
-  imports: [DoorField, RouterLink, SignInDial],
+  imports: [DoorField, NewPassword, RouterLink, SignInDial],
   template: `
     <main>
       <dg-sign-in-dial />
@@ -38,16 +38,7 @@ import { SignInDial } from './sign-in-dial';
             [(value)]="email"
             [wrong]="form.wrong('email')"
           />
-          <dg-door-field
-            label="Password"
-            name="newPassword"
-            type="password"
-            autocomplete="new-password"
-            [most]="64"
-            [hint]="hint"
-            [(value)]="password"
-            [wrong]="form.wrong('password')"
-          />
+          <dg-new-password [(value)]="password" [wrong]="form.wrong('password')" />
           @if (form.problem(); as text) {
             <p class="problem" role="alert">{{ text }}</p>
           }
@@ -63,7 +54,6 @@ import { SignInDial } from './sign-in-dial';
 export class FoundPage {
   private readonly session = inject(Session);
   private readonly router = inject(Router);
-  protected readonly hint = PASSWORD_HINT;
   protected readonly code = signal('');
   protected readonly clinicName = signal('');
   protected readonly name = signal('');

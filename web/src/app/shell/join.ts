@@ -5,13 +5,13 @@ import { toFailure } from '../data/problem';
 import { Session } from '../data/session';
 import { DoorField } from './door-field';
 import { DoorForm } from './door-form';
-import { PASSWORD_HINT, passwordWants } from './new-password';
+import { NewPassword, passwordWants } from './new-password';
 import { SignInDial } from './sign-in-dial';
 
 /** Whoever was invited chooses name and password; or another password, where the one before was forgotten. */
 @Component({
   selector: 'dg-join',
-  imports: [DoorField, RouterLink, SignInDial],
+  imports: [DoorField, NewPassword, RouterLink, SignInDial],
   template: `
     <main>
       <dg-sign-in-dial />
@@ -36,16 +36,7 @@ import { SignInDial } from './sign-in-dial';
                 [wrong]="form.wrong('name')"
               />
             }
-            <dg-door-field
-              label="Password"
-              name="newPassword"
-              type="password"
-              autocomplete="new-password"
-              [most]="64"
-              [hint]="hint"
-              [(value)]="password"
-              [wrong]="form.wrong('password')"
-            />
+            <dg-new-password [(value)]="password" [wrong]="form.wrong('password')" />
             @if (form.problem(); as text) {
               <p class="problem" role="alert">{{ text }}</p>
             }
@@ -69,7 +60,6 @@ import { SignInDial } from './sign-in-dial';
 export class JoinPage {
   private readonly session = inject(Session);
   private readonly router = inject(Router);
-  protected readonly hint = PASSWORD_HINT;
   /** Behind the number sign: it reaches no server before it is used, and no log. */
   private readonly token = inject(ActivatedRoute).snapshot.fragment ?? '';
   protected readonly link = rxResource({ stream: () => this.session.openLink(this.token) });

@@ -6,13 +6,13 @@ import {
   input,
   linkedSignal,
   output,
-  signal,
   afterNextRender,
   Injector,
 } from '@angular/core';
 import { Session } from '../data/session';
 import { DoorField } from './door-field';
 import { DoorForm, looksLikeAddress } from './door-form';
+import { ProofEntry, ProofFields } from './proof-entry';
 
 /**
  * E-mail and password, and the code of an authenticator where one is wanted;
@@ -20,29 +20,11 @@ import { DoorForm, looksLikeAddress } from './door-form';
  */
 @Component({
   selector: 'dg-sign-in-form',
-  imports: [DoorField],
+  imports: [DoorField, ProofFields],
   template: `
     <form novalidate (submit)="$event.preventDefault(); submit()">
       <dg-door-field label="E-mail" name="email" type="email" autocomplete="username" [(value)]="address" [wrong]="form.wrong('email')" />
-      <dg-door-field
-        label="Password"
-        name="password"
-        type="password"
-        autocomplete="current-password"
-        [(value)]="password"
-        [wrong]="form.wrong('password')"
-      />
-      @if (wantsCode()) {
-        <dg-door-field
-          label="Code of your authenticator"
-          name="code"
-          autocomplete="one-time-code"
-          hint="The six digits it shows now, or one of your codes for when it is lost"
-          [most]="40"
-          [(value)]="code"
-          [wrong]="form.wrong('code')"
-        />
-      }
+      <dg-proof-fields [entry]="proof" [form]="form" codeHint="The six digits it shows now, or one of your codes for when it is lost" />
       @if (form.problem(); as text) {
         <p class="problem" role="alert">{{ text }}</p>
       }
@@ -60,34 +42,27 @@ export class SignInForm {
   readonly email = input('');
   readonly signedIn = output();
   protected readonly address = linkedSignal(() => this.email());
-  protected readonly password = signal('');
-  protected readonly code = signal('');
-  /** Set once the server has asked for it. */
-  protected readonly wantsCode = signal(false);
+  protected readonly proof = new ProofEntry();
   protected readonly form = new DoorForm({
     email: () => (looksLikeAddress(this.address()) ? '' : 'Type your e-mail address, as name@clinic.example'),
-    password: () => (this.password() ? '' : 'Type your password'),
-    code: () => (this.wantsCode() && this.code().trim().length < 6 ? 'Type the six digits, or a code for when it is lost' : ''),
+    ...this.proof.wants,
   });
 
   /** Fills in and signs in: for the people of the demo. */
   use(email: string, password: string): void {
     this.address.set(email);
-    this.password.set(password);
+    this.proof.password.set(password);
     this.submit();
   }
 
   protected submit(): void {
-    const [email, password, code] = [this.address().trim(), this.password(), this.code().trim()];
     const sent = this.form.send(
-      () => this.session.signIn({ email, password, ...(this.wantsCode() ? { code } : {}) }),
+      () => this.session.signIn({ email: this.address().trim(), ...this.proof.given() }),
       () => this.signedIn.emit(),
-      ({ kind }) => {
-        if (kind !== 'second-factor') return false;
-        this.wantsCode.set(true);
-        this.form.tried.set(false);
-        this.focusOn('code');
-        return true;
+      (failure) => {
+        const isAsked = this.proof.isAsked(failure, this.form);
+        if (isAsked) this.focusOn('code');
+        return isAsked;
       },
     );
     if (!sent) this.focusOn(['email', 'password', 'code'].find((field) => this.form.wrong(field)) ?? '');

@@ -10,17 +10,15 @@ import { Session } from '../data/session';
 import { DoorField } from '../shell/door-field';
 import { DoorForm } from '../shell/door-form';
 import { Frame } from '../shell/frame';
-import { PASSWORD_HINT, passwordWants } from '../shell/new-password';
+import { NewPassword, passwordWants } from '../shell/new-password';
+import { ProofEntry, ProofFields } from '../shell/proof-entry';
 import { Said } from '../ui/said';
 import { SessionList } from './session-list';
-
-const wantsCode = (is: boolean, code: string): string =>
-  is && code.trim().length < 6 ? 'Type the six digits, or a code for when it is lost' : '';
 
 /** One's own account: password, second factor, where one is signed in. What is typed here is kept nowhere. */
 @Component({
   selector: 'dg-account',
-  imports: [DoorField, Frame, MatButtonModule, Said, SessionList],
+  imports: [DoorField, Frame, MatButtonModule, NewPassword, ProofFields, Said, SessionList],
   templateUrl: './account.html',
   styleUrl: './account.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -30,7 +28,6 @@ export class AccountPage {
   private readonly session = inject(Session);
   private readonly sanitizer = inject(DomSanitizer);
   protected readonly moment = fullMoment;
-  protected readonly hint = PASSWORD_HINT;
   protected readonly view = signal<AccountView | null>(null);
   protected readonly failure = signal('');
   protected readonly done = signal('');
@@ -42,21 +39,12 @@ export class AccountPage {
   /** Counts up with what ends sessions elsewhere. */
   protected readonly changes = signal(0);
 
-  protected readonly current = signal('');
-  protected readonly changeCode = signal('');
+  protected readonly current = new ProofEntry(() => this.hasFactor(), 'Type the password you have');
   protected readonly next = signal('');
-  protected readonly changing = new DoorForm({
-    password: () => (this.current() ? '' : 'Type the password you have'),
-    code: () => wantsCode(this.hasFactor(), this.changeCode()),
-    next: () => passwordWants(this.next()),
-  });
+  protected readonly changing = new DoorForm({ ...this.current.wants, next: () => passwordWants(this.next()) });
 
-  protected readonly proof = signal('');
-  protected readonly proofCode = signal('');
-  protected readonly proving = new DoorForm({
-    password: () => (this.proof() ? '' : 'Type your password'),
-    code: () => wantsCode(this.hasFactor(), this.proofCode()),
-  });
+  protected readonly proof = new ProofEntry(() => this.hasFactor());
+  protected readonly proving = new DoorForm(this.proof.wants);
   protected readonly offer = signal<SecondFactorOffer | null>(null);
   protected readonly picture = signal<SafeHtml>('');
   protected readonly code = signal('');
@@ -78,11 +66,12 @@ export class AccountPage {
   }
 
   protected changePassword(): void {
-    const body = { password: this.current(), next: this.next(), ...this.withCode(this.changeCode()) };
+    const body = { ...this.current.given(), next: this.next() };
     this.changing.send(
       () => this.api.call(ACCOUNT.changePassword, { body }),
       (view) => {
-        for (const field of [this.current, this.next, this.changeCode]) field.set('');
+        this.current.clear();
+        this.next.set('');
         this.changing.tried.set(false);
         this.shown(view, 'Your password is changed; everywhere else you were signed in has ended.');
         this.changes.update((n) => n + 1);
@@ -128,17 +117,12 @@ export class AccountPage {
 
   private readonly hasFactor = computed(() => Boolean(this.view()?.secondFactor));
 
-  private withCode(code: string): { code?: string } {
-    return this.hasFactor() ? { code: code.trim() } : {};
-  }
-
   private prove<T>(asked: (body: Proof) => Observable<T>, then: (answer: T) => void): void {
-    const body: Proof = { password: this.proof(), ...this.withCode(this.proofCode()) };
+    const body = this.proof.given();
     this.proving.send(
       () => asked(body),
       (answer) => {
-        this.proof.set('');
-        this.proofCode.set('');
+        this.proof.clear();
         this.proving.tried.set(false);
         then(answer);
       },

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, DOCUMENT, effect, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatDialog } from '@angular/material/dialog';
 import { ROLES, STAFF, type MadeLink, type Role, type StaffMember, type StaffView } from '@dial-gauge/contract';
 import { filter, type Observable } from 'rxjs';
 import { fullMoment } from '../caseload/words';
@@ -10,7 +9,8 @@ import { describeFailure, toFailure, type Failure } from '../data/problem';
 import { DoorField } from '../shell/door-field';
 import { DoorForm, looksLikeAddress } from '../shell/door-form';
 import { Frame } from '../shell/frame';
-import { ConfirmDialog, type ConfirmQuestion } from '../ui/confirm.dialog';
+import type { ConfirmQuestion } from '../ui/confirm.dialog';
+import { LazyDialog } from '../ui/lazy-dialog';
 import { Said } from '../ui/said';
 import { ROLE_WORDS } from './words';
 
@@ -38,7 +38,7 @@ const isHalfInvited = (value: unknown): value is HalfInvited =>
 })
 export class StaffPage {
   private readonly api = inject(Api);
-  private readonly dialog = inject(MatDialog);
+  private readonly dialogs = inject(LazyDialog);
   private readonly drafts = inject(Drafts);
   private readonly page = inject(DOCUMENT);
   protected readonly roles = ROLES;
@@ -163,9 +163,8 @@ export class StaffPage {
   }
 
   private ask(data: ConfirmQuestion): Observable<unknown> {
-    return this.dialog
-      .open<ConfirmDialog, ConfirmQuestion, boolean>(ConfirmDialog, { width: '460px', data })
-      .afterClosed()
+    return this.dialogs
+      .open<boolean>(() => import('../ui/confirm.dialog').then((m) => m.ConfirmDialog), { width: '460px', data })
       .pipe(filter((yes) => yes === true));
   }
 

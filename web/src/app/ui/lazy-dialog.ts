@@ -4,7 +4,7 @@ import type { ComponentType } from '@angular/cdk/portal';
 import { EMPTY, finalize, from, switchMap, type Observable } from 'rxjs';
 
 /** A dialog that grows takes the focus when it has grown, and what is typed meanwhile lands in its first field. */
-export const AT_ONCE = { enterAnimationDuration: '0ms' } as const;
+const AT_ONCE = { enterAnimationDuration: '0ms' } as const;
 
 /**
  * Dialogs that are fetched when they are wanted, one at a time: a second press
