@@ -18,6 +18,8 @@ export default defineConfig({
       executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking'],
     },
+    // What a device keeps is tested where it is meant; elsewhere every page comes from the server.
+    serviceWorkers: 'block',
     screenshot: 'only-on-failure',
   },
 });

@@ -16,7 +16,7 @@ export async function ngBuild(project) {
 export const buildWeb = () =>
   needBuild(
     'interface',
-    [...SHARED, 'web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', 'web/tsconfig.app.json'],
+    [...SHARED, 'web/src', 'web/public', 'web/angular.json', 'web/ngsw-config.json', 'web/tsconfig.json', 'web/tsconfig.app.json'],
     inRoot('web/dist/web/browser/index.html'),
     () => ngBuild('web'),
   );

@@ -26,6 +26,7 @@ export const CLINIC = {
   clinic: route({
     method: 'get',
     path: '/clinic',
+    keep: true,
     summary: 'How this clinic works: own exam sets, recorded times, hand widths',
     params: none,
     body: nothing,

@@ -77,6 +77,7 @@ export const DRILL_LIST = {
   drills: route({
     method: 'get',
     path: '/drills',
+    keep: true,
     summary: 'The drills of the clinic itself, each as it stands',
     params: none,
     body: nothing,

@@ -1,5 +1,6 @@
 export * from './account.js';
 export * from './assessment-file.js';
+export * from './at-hand.js';
 export * from './audit.js';
 export * from './catalogue-ids.js';
 export * from './clinic.js';

@@ -52,6 +52,7 @@ export const MAY: { readonly [R in keyof Resources]: { readonly [N in keyof Reso
   episodes: { setIntake: 'measure' },
   stories: { story: 'look' },
   visits: { startVisit: 'screen', visit: 'look', setCautions: 'measure', setPlan: 'measure' },
+  atHand: { today: 'look' },
   readings: { holdReading: 'measure', correctReading: 'measure', withdrawReading: 'measure', remark: 'measure' },
   judgement: {
     judgement: 'look',

@@ -91,6 +91,7 @@ export const NORMS = {
   norms: route({
     method: 'get',
     path: '/norms',
+    keep: true,
     summary: 'What this clinic judges by: norm set, thresholds, installed sets',
     params: none,
     body: nothing,

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import * as account from './account.js';
+import * as atHand from './at-hand.js';
 import * as audit from './audit.js';
 import * as clinic from './clinic.js';
 import { shapeOf } from './described.js';
@@ -32,7 +33,7 @@ type Json = Record<string, unknown>;
 type Io = 'input' | 'output';
 
 const MODULES = [
-  account, audit, clinic, clips, episodeView, episodes, goals, judgement, judgementShape, norms, patients, practice, problem, progress, readings, reliability, retests, roles,
+  account, atHand, audit, clinic, clips, episodeView, episodes, goals, judgement, judgementShape, norms, patients, practice, problem, progress, readings, reliability, retests, roles,
   sheet, signing, staff, story, visitView, visits,
 ]; // prettier-ignore
 

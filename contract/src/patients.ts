@@ -170,6 +170,7 @@ export const PATIENTS = {
   caseload: route({
     method: 'get',
     path: '/caseload',
+    keep: true,
     summary: 'People in care, a page at a time, in an order and narrowed by words',
     params: none,
     query: CaseloadQuery,
@@ -179,6 +180,7 @@ export const PATIENTS = {
   queueCounts: route({
     method: 'get',
     path: '/queue',
+    keep: true,
     summary: 'How many need somebody today, are due, have arrived, are on their way; and who examines here',
     params: none,
     query: z.strictObject({ whose: CaseloadQuery.shape.whose }),
@@ -204,6 +206,7 @@ export const PATIENTS = {
   patient: route({
     method: 'get',
     path: '/patients/:id',
+    keep: true,
     summary: 'One patient, episodes and visits',
     params: ById,
     body: nothing,

@@ -75,6 +75,7 @@ export const RETESTS = {
   retests: route({
     method: 'get',
     path: '/visits/:id/retests',
+    keep: true,
     summary: 'Retests of a visit, and what helped this patient before',
     params: ById,
     body: nothing,

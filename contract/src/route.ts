@@ -14,6 +14,8 @@ export interface Route<
   readonly summary: string;
   /** True for the few routes that work without a session. */
   readonly open?: boolean;
+  /** The answer may be kept on the device of whoever asked, until they sign out, and is shown from there without a network. */
+  readonly keep?: boolean;
   /** What the answer is, where it is no JSON: it goes out piece by piece. */
   readonly mediaType?: string;
   /** Largest body taken, in bytes; 100 kB where it is left out. */

@@ -1,4 +1,5 @@
 import { ACCOUNT } from './account.js';
+import { AT_HAND } from './at-hand.js';
 import { AUDIT } from './audit.js';
 import { CLINIC } from './clinic.js';
 import { CLIPS } from './clips.js';
@@ -33,6 +34,7 @@ export const RESOURCES = {
   episodes: EPISODES,
   stories: STORIES,
   visits: VISITS,
+  atHand: AT_HAND,
   readings: READINGS,
   judgement: JUDGEMENT,
   goals: GOALS,

@@ -142,6 +142,7 @@ export const SCREENINGS = {
   screens: route({
     method: 'get',
     path: '/visits/:id/screens',
+    keep: true,
     summary: 'Movement screens of a visit, as they were run',
     params: ById,
     body: nothing,
@@ -174,6 +175,7 @@ export const SCREENINGS = {
   clinicScreens: route({
     method: 'get',
     path: '/clinic/screens',
+    keep: true,
     summary: 'What the clinic changed about the screens',
     params: none,
     body: nothing,

@@ -37,6 +37,7 @@ export const STORIES = {
   story: route({
     method: 'get',
     path: '/episodes/:id/story',
+    keep: true,
     summary: 'An episode of care at a glance: what is short, since when, what changed, the programme, the next date',
     params: ById,
     body: nothing,

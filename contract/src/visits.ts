@@ -52,6 +52,7 @@ export const VISITS = {
   visit: route({
     method: 'get',
     path: '/visits/:id',
+    keep: true,
     summary: 'One visit with its readings and those of the visit before',
     params: ById,
     body: nothing,

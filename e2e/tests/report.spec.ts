@@ -4,6 +4,7 @@ import { startStack, type Stack } from '../../bin/lib/stack.mjs';
 import { readPdf } from '../../files/src/testing/pdf-text';
 import { expect, signIn, test } from '../fixtures';
 
+test.use({ serviceWorkers: 'allow' });
 test.describe.configure({ mode: 'serial' });
 
 // A clinic of its own: elsewhere the ferry engineer comes again, with other limits.

@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { openApiDocument } from '@dial-gauge/contract';
 import express, { type Express, type RequestHandler, type Response } from 'express';
@@ -20,7 +19,7 @@ import type { Threads } from './platform/threads.js';
 import { RESOURCES } from './resources.js';
 import { Standings } from './queue/standings.js';
 import { clinicIsThere } from './staff/links.js';
-import { serveWeb, type DemoDoor } from './web.js';
+import { nonceFor, serveWeb, type DemoDoor } from './web.js';
 
 export interface AppSettings {
   readonly dataSource: DataSource;
@@ -124,8 +123,8 @@ export function createApp(settings: AppSettings): Express {
       throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');
     },
   );
-  app.use((_request, response, next) => {
-    response.locals['nonce'] = randomBytes(16).toString('base64');
+  app.use((request, response, next) => {
+    response.locals['nonce'] = nonceFor(request.path);
     next();
   }, pageHeaders);
   if (webRoot) serveWeb(app, webRoot, nonceOf, demo ?? null, () => clinicIsThere(dataSource.manager));

@@ -1,4 +1,5 @@
 import { audit } from './audit/index.js';
+import { atHandOfToday } from './at-hand/index.js';
 import { account } from './account/index.js';
 import { clinic } from './clinic/index.js';
 import { clips } from './clips/index.js';
@@ -35,6 +36,7 @@ export const RESOURCES: readonly Resource[] = [
   episodes,
   stories,
   visits,
+  atHandOfToday,
   readings,
   signing,
   goals,

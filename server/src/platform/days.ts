@@ -1,8 +1,11 @@
-import { addDays, formatISO } from 'date-fns';
+import { addDays, formatISO, parseISO } from 'date-fns';
 import { refused } from './problems.js';
 
 /** Day of the server's clock. A client east of it may already be in tomorrow. */
 export const dayOf = (date: Date): string => formatISO(date, { representation: 'date' });
+
+/** The day so many before one. */
+export const dayBefore = (day: string, days: number): string => dayOf(addDays(parseISO(day), -days));
 
 /** @throws a problem that names the field */
 export function notInTheFuture(path: string, day: string, now: Date): void {

@@ -1,14 +1,35 @@
-import { provideEnvironmentInitializer } from '@angular/core';
-import type { Routes } from '@angular/router';
+import { inject, provideEnvironmentInitializer } from '@angular/core';
+import { NavigationStart, Router, type Routes } from '@angular/router';
+import { provideServiceWorker } from '@angular/service-worker';
 import { localeOf, speak } from '@dial-gauge/core';
+import { filter } from 'rxjs';
+import { AtHand } from './data/at-hand';
+import { TakeAlong } from './data/take-along';
+import { NewVersion } from './shell/new-version';
 import { provideIcons } from './ui/icons';
+
+/** The program and what is needed today stay on the device. */
+function keepAtHand(): void {
+  const atHand = inject(AtHand);
+  inject(NewVersion);
+  inject(TakeAlong).start();
+  inject(Router)
+    .events.pipe(filter((event) => event instanceof NavigationStart))
+    .subscribe(() => atHand.turnPage());
+}
 
 /** The pages of whoever is signed in. */
 export const INSIDE: Routes = [
   {
     path: '',
     // Figures and days as whoever reads them writes them.
-    providers: [provideIcons(), provideEnvironmentInitializer(() => speak(localeOf(navigator.language)))],
+    providers: [
+      provideIcons(),
+      provideEnvironmentInitializer(() => speak(localeOf(navigator.language))),
+      provideServiceWorker('worker.js'),
+      NewVersion,
+      provideEnvironmentInitializer(keepAtHand),
+    ],
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'caseload' },
       { path: 'caseload', title: 'Caseload', loadComponent: () => import('./caseload/caseload').then((m) => m.CaseloadPage) },

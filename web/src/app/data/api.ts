@@ -1,8 +1,9 @@
-import { HttpClient, type HttpResponse } from '@angular/common/http';
+import { HttpClient, HttpErrorResponse, HttpResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Route } from '@dial-gauge/contract';
-import { defer, finalize, map, type Observable } from 'rxjs';
+import { catchError, concat, defer, finalize, from, map, mergeMap, NEVER, race, take, tap, throwError, timer, type Observable } from 'rxjs';
 import type * as z from 'zod';
+import { AtHand, keyOf, type Kept } from './at-hand';
 
 export interface Asked<R extends Route> {
   /** Fills the `:id` of the route. */
@@ -15,6 +16,11 @@ export interface Asked<R extends Route> {
   readonly enteredAt?: string;
 }
 
+/** Nobody there, or whoever stands before the server says that it is not. */
+const AWAY: ReadonlySet<number> = new Set([0, 502, 503, 504]);
+/** So long an answer is waited for before what is at hand is shown. */
+const LATE_MS = 8_000;
+
 /**
  * The API as the contract describes it: path, method and types come from the
  * route, and every answer is checked against it before anybody sees it.
@@ -22,6 +28,7 @@ export interface Asked<R extends Route> {
 @Injectable({ providedIn: 'root' })
 export class Api {
   private readonly http = inject(HttpClient);
+  private readonly atHand = inject(AtHand);
   /** Counts up with whatever may have changed something: what was read before is older. */
   writes = 0;
 
@@ -32,10 +39,11 @@ export class Api {
 
   /** The same with the answer as it came: its status may say more than its body. */
   send<R extends Route>(
-    route: Pick<R, 'method' | 'path'>,
+    route: Pick<R, 'method' | 'path' | 'keep'>,
     { id = '', body, query, as, enteredAt }: Asked<R>,
   ): Observable<HttpResponse<unknown>> {
-    const url = `/api${route.path.replace(':id', encodeURIComponent(id))}`;
+    const path = addressOf(route, id);
+    const url = `/api${path}`;
     const headers: Record<string, string> = {};
     if (as) headers['x-dial-gauge-user'] = as;
     // With it goes what this device takes for now: the server sees by how much its clock is off.
@@ -46,10 +54,37 @@ export class Api {
     >;
     const asked = this.http.request(route.method, url, { body, headers, params, observe: 'response' });
     // Before and after: what is read while it is on its way may have it or not.
-    return route.method === 'get' ? asked : defer(() => (this.written(), asked)).pipe(finalize(() => this.written()));
+    if (route.method === 'get') return route.keep ? this.kept(keyOf(path, params), asked) : asked;
+    return defer(() => (this.written(), asked)).pipe(finalize(() => this.written()));
+  }
+
+  /** The answer of the server, and what was kept of it where there is no network or it lets wait too long. */
+  private kept(key: string, asked: Observable<HttpResponse<unknown>>): Observable<HttpResponse<unknown>> {
+    const read = () => from(this.atHand.read(key));
+    const shown = ({ body }: Kept) => new HttpResponse<unknown>({ status: 200, body });
+    const answer = asked.pipe(
+      tap(({ body }) => void this.atHand.keep(key, body)),
+      catchError((error: unknown) => {
+        const failure = () => throwError(() => error);
+        if (!(error instanceof HttpErrorResponse)) return failure();
+        if (error.status === 401) void this.atHand.forget();
+        return AWAY.has(error.status) && this.atHand.mayHave(key)
+          ? read().pipe(mergeMap((kept) => (kept ? [shown(kept)] : failure())))
+          : failure();
+      }),
+    );
+    if (!this.atHand.mayHave(key)) return answer;
+    const late = timer(LATE_MS).pipe(
+      mergeMap(read),
+      mergeMap((kept) => (kept ? [shown(kept)] : NEVER)),
+    );
+    return race(answer, concat(late, NEVER)).pipe(take(1));
   }
 
   private written(): void {
     this.writes += 1;
   }
 }
+
+/** The path of a route with its id in its place. */
+export const addressOf = ({ path }: Pick<Route, 'path'>, id: string): string => path.replace(':id', encodeURIComponent(id));

@@ -94,8 +94,9 @@ export class CommandQueue {
     this.onTheWay.update((n) => n + 1);
     // One after another, so that the box holds them in the order they were entered.
     const whole = { ...command, userId, enteredAt: new Date().toISOString() } as Command;
-    this.keeping = this.keeping.then(async () => {
-      await this.store.put(whole);
+    this.keeping = this.keeping.then(() => this.store.put(whole));
+    // Told afterwards: what is entered next is not kept any later for it.
+    void this.keeping.then(async () => {
       await this.refresh();
       this.onTheWay.update((n) => n - 1);
       this.channel?.postMessage(null);

@@ -24,7 +24,9 @@ export function toFailure(error: unknown): Failure {
       passing: false,
     };
   }
-  if (error.status === 0) {
+  const problem = error.error as Partial<Problem> | null;
+  // Nobody there, or whoever stands before the server says so in words of its own.
+  if (error.status === 0 || ([502, 503, 504].includes(error.status) && typeof problem?.detail !== 'string')) {
     return {
       status: 0,
       message: 'The server cannot be reached. What you entered is kept here and sent when it answers.',
@@ -32,7 +34,6 @@ export function toFailure(error: unknown): Failure {
       passing: true,
     };
   }
-  const problem = error.error as Partial<Problem> | null;
   const message = typeof problem?.detail === 'string' ? problem.detail : `The server answered ${error.status}. Try again.`;
   const kind = KIND.exec(problem?.type ?? '')?.[1] as ProblemKind | undefined;
   return {

@@ -3,6 +3,8 @@ import type { Founding, Joining, LinkView, Proof, SessionView, SignIn } from '@d
 import { ASK_SESSION } from '@dial-gauge/contract/ask-session';
 import { catchError, finalize, from, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { Api } from './api';
+import { AtHand } from './at-hand';
+import { toFailure } from './problem';
 
 /** What is known of accounts, fetched when somebody is or gets signed in: the door itself shows without it. */
 const account = () => from(import('@dial-gauge/contract/account').then((m) => m.ACCOUNT));
@@ -10,19 +12,25 @@ const account = () => from(import('@dial-gauge/contract/account').then((m) => m.
 /** What is known of founding and joining, fetched by whoever founds or joins. */
 const staff = () => from(import('@dial-gauge/contract/staff').then((m) => m.STAFF));
 
+/** That the server was not told yet that somebody left. */
+const OWED = 'dial-gauge.left';
+
 /** Who is signed in. */
 @Injectable({ providedIn: 'root' })
 export class Session {
   private readonly api = inject(Api);
+  private readonly atHand = inject(AtHand);
   private readonly state = signal<SessionView | null>(null);
   readonly current = this.state.asReadonly();
 
   /** Asks the server once after a reload. */
   check(): Observable<boolean> {
     if (this.state()) return of(true);
+    // Somebody left while the server could not be told: it is told before anything else.
+    if (localStorage.getItem(OWED) !== null) return this.tellLeft().pipe(map(() => false));
     return this.api.send(ASK_SESSION, {}).pipe(
       switchMap(({ body }) => account().pipe(map((routes) => routes.session.answer.parse(body)))),
-      tap((session) => this.state.set(session)),
+      tap((session) => this.entered(session)),
       map(() => true),
       catchError(() => of(false)),
     );
@@ -31,7 +39,7 @@ export class Session {
   signIn(body: SignIn): Observable<SessionView> {
     return account().pipe(
       switchMap((routes) => this.api.call(routes.signIn, { body })),
-      tap((session) => this.state.set(session)),
+      tap((session) => this.entered(session)),
     );
   }
 
@@ -39,7 +47,7 @@ export class Session {
   found(body: Founding): Observable<SessionView> {
     return staff().pipe(
       switchMap((routes) => this.api.call(routes.found, { body })),
-      tap((session) => this.state.set(session)),
+      tap((session) => this.entered(session)),
     );
   }
 
@@ -52,7 +60,7 @@ export class Session {
     return staff().pipe(
       switchMap((routes) => this.api.call(routes.join, { body })),
       map(({ session }) => session),
-      tap((session) => this.state.set(session)),
+      tap((session) => this.entered(session)),
     );
   }
 
@@ -61,10 +69,31 @@ export class Session {
     return account().pipe(switchMap((routes) => this.api.call(routes.prove, { body })));
   }
 
+  /** Ends here at once, also where the server cannot be told; then it is as soon as it answers. Nothing is at hand any more. */
   signOut(): Observable<unknown> {
-    return account().pipe(
-      switchMap((routes) => this.api.call(routes.signOut)),
+    localStorage.setItem(OWED, 'yes');
+    return from(this.atHand.forget()).pipe(
+      switchMap(() => this.tellLeft()),
       finalize(() => this.state.set(null)),
     );
+  }
+
+  private tellLeft(): Observable<unknown> {
+    return account().pipe(
+      switchMap((routes) => this.api.call(routes.signOut)),
+      tap({
+        next: () => localStorage.removeItem(OWED),
+        // It knew of no session any more.
+        error: (error: unknown) => toFailure(error).status === 401 && localStorage.removeItem(OWED),
+      }),
+      catchError(() => of(null)),
+    );
+  }
+
+  private entered(session: SessionView | null): void {
+    this.state.set(session);
+    if (!session) return;
+    localStorage.removeItem(OWED);
+    void this.atHand.own(session);
   }
 }

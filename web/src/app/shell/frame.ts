@@ -6,11 +6,14 @@ import { MatTooltipModule } from '@angular/material/tooltip';
 import { Router, RouterLink, RouterLinkActive } from '@angular/router';
 import type { Act } from '@dial-gauge/contract/roles';
 import { concatMap, filter } from 'rxjs';
+import { format, isToday } from 'date-fns';
+import { AtHand } from '../data/at-hand';
 import { CommandQueue } from '../data/command-queue';
 import { Drafts } from '../data/drafts';
 import { May } from '../data/may';
 import { Session } from '../data/session';
 import type { SignOutChoice } from './sign-out.dialog';
+import { NewVersion } from './new-version';
 import { ThemeChoice } from './theme';
 
 const STEPS = [
@@ -38,6 +41,9 @@ export class Frame {
   protected readonly queue = inject(CommandQueue);
   protected readonly drafts = inject(Drafts);
   protected readonly may = inject(May);
+  private readonly atHand = inject(AtHand);
+  /** Only pages behind the door know of it. */
+  protected readonly version = inject(NewVersion, { optional: true });
   protected readonly theme = inject(ThemeChoice);
   protected readonly steps = STEPS;
 
@@ -59,6 +65,20 @@ export class Frame {
   /** False where what is printed says itself whose it is. */
   readonly headOnPaper = input(true);
   protected readonly clinic = () => this.session.current()?.clinic.name ?? '';
+
+  /** "10:42": what is shown is from then, since the server is away. */
+  protected readonly asOf = computed(() => {
+    const at = this.atHand.shownFrom();
+    return at === null ? '' : format(at, isToday(at) ? 'HH:mm' : 'd MMM HH:mm');
+  });
+
+  /** What becomes of entries that wait. */
+  protected readonly waitingWords = computed(() => {
+    const { queue } = this;
+    // Above it stands already that the server is away.
+    if (this.asOf() !== '' && queue.lasts) return 'kept in this browser';
+    return queue.problem() || (queue.lasts ? 'kept in this browser, sending …' : 'sending …');
+  });
 
   /** "Wren" */
   protected readonly you = () => this.session.current()?.user.name.split(/\s/)[0] ?? 'You';
@@ -82,6 +102,12 @@ export class Frame {
         }),
       )
       .subscribe(() => this.leave());
+  }
+
+  /** Asks the server for this page again. */
+  protected lookAgain(): void {
+    const { url } = this.router;
+    void this.router.navigateByUrl('/', { skipLocationChange: true }).then(() => this.router.navigateByUrl(url));
   }
 
   /** The session ends here even where the server cannot be told. */

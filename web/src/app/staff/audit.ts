@@ -9,6 +9,7 @@ import { Frame } from '../shell/frame';
 
 const DEED_WORDS: Readonly<Record<AuditDeed, string>> = {
   looked: 'looked at',
+  'took-along': 'took along',
   entered: 'entered into',
   changed: 'changed',
   'wrote-out': 'wrote out',
@@ -18,6 +19,7 @@ const DEED_WORDS: Readonly<Record<AuditDeed, string>> = {
 /** Parts of a record by the route they are read or entered by; others by their own words. */
 const PART_WORDS: Readonly<Record<string, string>> = {
   '/session': '',
+  '/at-hand': 'the record, to have it without a network',
   '/patients/:id': 'the record',
   '/patients/:id/changes': 'what was changed of who they are',
   '/episodes/:id/story': 'the story of an episode',
