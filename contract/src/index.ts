@@ -5,6 +5,7 @@ export * from './audit.js';
 export * from './catalogue-ids.js';
 export * from './clinic.js';
 export * from './clips.js';
+export * from './cohort.js';
 export * from './described.js';
 export * from './dose.js';
 export * from './drills.js';

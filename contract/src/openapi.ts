@@ -3,6 +3,7 @@ import * as account from './account.js';
 import * as atHand from './at-hand.js';
 import * as audit from './audit.js';
 import * as clinic from './clinic.js';
+import * as cohort from './cohort.js';
 import { shapeOf } from './described.js';
 import * as clips from './clips.js';
 import * as episodeView from './episode-view.js';
@@ -33,7 +34,7 @@ type Json = Record<string, unknown>;
 type Io = 'input' | 'output';
 
 const MODULES = [
-  account, atHand, audit, clinic, clips, episodeView, episodes, goals, judgement, judgementShape, norms, patients, practice, problem, progress, readings, reliability, retests, roles,
+  account, atHand, audit, clinic, clips, cohort, episodeView, episodes, goals, judgement, judgementShape, norms, patients, practice, problem, progress, readings, reliability, retests, roles,
   sheet, signing, staff, story, visitView, visits,
 ]; // prettier-ignore
 

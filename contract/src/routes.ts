@@ -3,6 +3,7 @@ import { AT_HAND } from './at-hand.js';
 import { AUDIT } from './audit.js';
 import { CLINIC } from './clinic.js';
 import { CLIPS } from './clips.js';
+import { COHORT } from './cohort.js';
 import { DRILL_LIST } from './drills.js';
 import { EPISODES } from './episodes.js';
 import { GOALS } from './goals.js';
@@ -53,4 +54,5 @@ export const RESOURCES = {
   norms: NORMS,
   reliability: RELIABILITY,
   clinic: CLINIC,
+  cohort: COHORT,
 } as const;

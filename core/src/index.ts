@@ -52,6 +52,7 @@ export { againstEdges, angleAt, betweenSegments, PointsError, viewError, type An
 export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
 export * from './catalogue/index.js';
+export * from './cohort/index.js';
 export * from './course/index.js';
 export * from './days.js';
 export {

@@ -20,6 +20,11 @@ export const CLINIC_VIEWS: Views = {
     await expect(page.getByText('rook@saltmarsh.example')).toBeVisible();
     await page.getByRole('button', { name: 'Make a link' }).click();
   },
+  'our own people': async (page, stack) => {
+    await signIn(page, stack);
+    await page.goto(`${stack.url}/own-people`);
+    await expect(page.locator('dg-spread-rule').first()).toBeVisible();
+  },
   'who looked at what': async (page, stack) => {
     await signIn(page, stack);
     await page.goto(`${stack.url}/audit`);

@@ -8,6 +8,7 @@ import { signInGuard } from './account/guard.js';
 import type { AccountMeans } from './account/proof.js';
 import { judgePassword } from './account/strength.js';
 import { Auditor } from './audit/auditor.js';
+import { Cohorts } from './cohort/cohorts.js';
 import { Database } from './platform/database.js';
 import { problemHandler } from './platform/problem-handler.js';
 import { HttpProblem } from './platform/problems.js';
@@ -103,6 +104,7 @@ export function createApp(settings: AppSettings): Express {
   } satisfies AccountMeans;
   const standings = new Standings(dataSource, threads, logger);
   app.locals['standings'] = standings;
+  app.locals['cohorts'] = new Cohorts(dataSource, logger);
   const auditor = new Auditor(dataSource, key ?? null, logger);
   app.locals['auditor'] = auditor;
   app.use(requestLog(logger));

@@ -10,6 +10,7 @@ import { brokerBus, OwnBus } from './live/bus.js';
 import { LiveHub } from './live/hub.js';
 import { connect, createDataSource, migrate } from './platform/database.js';
 import { Sessions } from './platform/session.js';
+import type { Cohorts } from './cohort/cohorts.js';
 import type { Standings } from './queue/standings.js';
 import { newFoundingCode } from './staff/links.js';
 import { Threads } from './platform/threads.js';
@@ -31,6 +32,7 @@ let server: Server | undefined;
 let threads: Threads | undefined;
 let standings: Standings | undefined;
 let auditor: Auditor | undefined;
+let cohorts: Cohorts | undefined;
 let live: LiveHub | undefined;
 let watch: Watch | undefined;
 let pruning: NodeJS.Timeout | undefined;
@@ -65,6 +67,8 @@ if (!stopping) {
   app.locals['live'] = live;
   standings = app.locals['standings'] as Standings;
   standings.start();
+  cohorts = app.locals['cohorts'] as Cohorts;
+  cohorts.start();
   auditor = app.locals['auditor'] as Auditor;
   auditor.start();
   const hub = live;
@@ -103,6 +107,7 @@ async function stop(): Promise<void> {
   if (server?.listening) await after(settings.drainMs);
   await live?.close();
   await standings?.close();
+  await cohorts?.close();
   await auditor?.close();
   if (server) {
     const ending = server;

@@ -2,6 +2,7 @@ import { audit } from './audit/index.js';
 import { atHandOfToday } from './at-hand/index.js';
 import { account } from './account/index.js';
 import { clinic } from './clinic/index.js';
+import { cohort } from './cohort/index.js';
 import { clips } from './clips/index.js';
 import { drills } from './drills/index.js';
 import { episodes } from './episodes/index.js';
@@ -55,6 +56,7 @@ export const RESOURCES: readonly Resource[] = [
   norms,
   reliability,
   clinic,
+  cohort,
 ];
 
 export const ENTITIES = [...RESOURCES.flatMap((resource) => resource.entities), ChangeRow];

@@ -23,7 +23,7 @@ describe('roles', () => {
     const only = (role: Role) => named((act) => ALLOWED[act].roles.length === 1 && ALLOWED[act].roles[0] === role);
     expect(only('lead').sort()).toEqual(
       [
-        'audit.audit', 'judgement.countersign', 'norms.addNormSet', 'norms.removeNormSet', 'norms.setNorms', 'reliability.adoptError', 'reliability.dropError',
+        'audit.audit', 'cohort.cohortFile', 'cohort.countAnew', 'cohort.makeNormSet', 'judgement.countersign', 'norms.addNormSet', 'norms.removeNormSet', 'norms.setNorms', 'reliability.adoptError', 'reliability.dropError',
         'reports.allReadings', 'screens.setScreens', 'staff.dropSecondFactor', 'staff.endAccount', 'staff.invite', 'staff.reopenAccount',
         'staff.resetPassword', 'staff.setRole', 'staff.staff', 'staff.withdrawLink',
       ].sort(),

@@ -1,3 +1,4 @@
+import type { Outcome } from '@dial-gauge/contract';
 import type {
   DrillSide,
   Equipment,
@@ -70,6 +71,8 @@ export interface DemoPatient {
   readonly wanted?: string;
   /** When they are to be measured again, in days from today. */
   readonly dueInDays?: number;
+  /** Discharged so many days ago. */
+  readonly ended?: { readonly daysAgo: number; readonly outcome: Outcome };
   /** The last visit is signed by whoever examined. */
   readonly signed?: true;
   /** A limit that stood until so many days after the operation. */

@@ -8,6 +8,7 @@ import { Database } from '../platform/database.js';
 import { TrialRow } from '../readings/entities.js';
 import { visitRecord } from '../visits/record.js';
 import { startHarness, type Harness } from '../testing/harness.js';
+import { earlierPeople } from './earlier.js';
 import { seedDemo } from './seed.js';
 
 describe('demo clinic', () => {
@@ -34,7 +35,7 @@ describe('demo clinic', () => {
   it('is seeded once, all or nothing', async () => {
     expect(clinicsAfterCut).toBe(0);
     expect(await seedDemo(harness.dataSource, new Date())).toBeFalse();
-    expect(await harness.dataSource.getRepository(Patient).count()).toBe(8);
+    expect(await harness.dataSource.getRepository(Patient).count()).toBe(8 + earlierPeople().length);
     expect(await harness.dataSource.getRepository(TrialRow).count()).toBeGreaterThan(2 * 2 * 6 * (2 + 6) + 8 * 2 * (2 + 6));
   });
 

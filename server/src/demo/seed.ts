@@ -23,6 +23,7 @@ import { Visit } from '../visits/entities.js';
 import { visitRecord } from '../visits/record.js';
 import { seedPractice } from './practice.js';
 import { DEMO_CLINIC, DEMO_PATIENTS, DEMO_STAFF, DEMO_STUDY, DEMO_USER } from './clinic.js';
+import { earlierPeople } from './earlier.js';
 import type { DemoPatient, DemoProgram, DemoReading, DemoVisit } from './person.js';
 
 const day = (date: Date): string => formatISO(date, { representation: 'date' });
@@ -42,7 +43,7 @@ export async function seedDemo(dataSource: DataSource, today: Date): Promise<boo
     const staff = DEMO_STAFF.map(({ name, email, role }) => ({ id: randomUUID(), clinicId, name, email, role, passwordHash }));
     await manager.insert(User, staff);
     const seeding = { clinicId, examinerId: staff[0]!.id, colleagueId: staff[1]!.id, today };
-    for (const patient of DEMO_PATIENTS) await seedPatient(manager, seeding, patient);
+    for (const patient of [...DEMO_PATIENTS, ...earlierPeople()]) await seedPatient(manager, seeding, patient);
     await seedStudy(manager, seeding);
     await seedPractice(manager, seeding);
     return true;
@@ -165,7 +166,9 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
   }
   if (demo.signed && last.id) await signVisit(manager, seeding, last);
   const latest = { visitCount: demo.visits.length, lastVisitId: last.id, latestAt: last.startedAt };
-  await manager.update(Episode, { id: episodeId, clinicId }, latest);
+  const { ended } = demo;
+  const end = ended ? { endedOn: day(subDays(today, ended.daysAgo)), outcome: ended.outcome, endedBy: examinerId } : {};
+  await manager.update(Episode, { id: episodeId, clinicId }, { ...latest, ...end });
 }
 
 /** As whoever examined signs it, at the end of the visit. */

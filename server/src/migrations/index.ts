@@ -18,6 +18,7 @@ import { Accounts1700000000018 } from './0018-accounts.js';
 import { People1700000000019 } from './0019-people.js';
 import { Queue1700000000020 } from './0020-queue.js';
 import { Audit1700000000021 } from './0021-audit.js';
+import { Cohort1700000000022 } from './0022-cohort.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -43,4 +44,5 @@ export const MIGRATIONS = [
   People1700000000019,
   Queue1700000000020,
   Audit1700000000021,
+  Cohort1700000000022,
 ];
