@@ -81,7 +81,7 @@ await main(async () => {
   await buildAll();
 
   const folder = join(DATA, CLINIC ? 'clinic' : 'demo');
-  const database = new PrivateDatabase(folder, DB_PORT);
+  const database = new PrivateDatabase(folder, DB_PORT, { binlog: CLINIC });
   await database.stopLeftover();
   await needPort(DB_PORT, 'the database', 'DIAL_GAUGE_DB_PORT');
   if (process.argv.includes('--reset')) {

@@ -1,5 +1,6 @@
 export class PrivateDatabase {
-  constructor(folder: string, port: number);
+  constructor(folder: string, port: number, options?: { readonly binlog?: boolean });
+  readonly data: string;
   readonly port: number;
   environment(): Record<
     'DIAL_GAUGE_DB_PORT' | 'DIAL_GAUGE_DB_USER' | 'DIAL_GAUGE_DB_PASSWORD' | 'DIAL_GAUGE_DB_NAME' | 'DIAL_GAUGE_KEY_FILE',

@@ -8,4 +8,4 @@ export interface Stack {
   serve(env?: Record<string, string>): Promise<ServerProcess>;
   stop(): Promise<void>;
 }
-export function startStack(over?: Record<string, string>): Promise<Stack>;
+export function startStack(over?: Record<string, string>, options?: { readonly binlog?: boolean }): Promise<Stack>;

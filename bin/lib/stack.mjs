@@ -9,10 +9,11 @@ import { ServerProcess } from './server.mjs';
  * The built server over a throw-away database with the demo clinic, on free loopback ports.
  *
  * @param over what is set otherwise: DIAL_GAUGE_DEMO "no" leaves it empty
+ * @param options of the database
  */
-export async function startStack(over = {}) {
+export async function startStack(over = {}, options = {}) {
   const folder = await mkdtemp(join(tmpdir(), 'dial-gauge-stack-'));
-  const database = new PrivateDatabase(folder, await freePort());
+  const database = new PrivateDatabase(folder, await freePort(), options);
   const servers = [];
   /** One more server over the same database. */
   const serve = async (env = {}) => {

@@ -1,0 +1,148 @@
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { once } from 'node:events';
+import { Readable } from 'node:stream';
+import { createGunzip, createGzip } from 'node:zlib';
+import { readArchive, writeArchive } from './archive.mjs';
+import { PrivateDatabase } from './database.mjs';
+import { freePort } from './ports.mjs';
+import { differences, Records, rowsIn, tallyOf } from './records.mjs';
+import { Stop } from './say.mjs';
+
+const DUMP = ['--single-transaction', '--quick', '--triggers', '--routines', '--hex-blob', '--no-tablespaces', '--skip-dump-date'];
+
+/**
+ * Backs up records while they are written, and proves it: everything is read
+ * into a server that is thrown away, and rows and hashes are compared.
+ *
+ * @param serverKey file of the server's own key: without it second factors cannot be opened, nor the audit checked
+ * @returns where it lies, and what is in it
+ */
+export async function backUp(records, { folder, key, serverKey, now = new Date() }) {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const file = join(folder, `dial-gauge-${now.toISOString().replace(/[:.]/g, '-')}.backup`);
+  const part = `${file}.part`;
+  rmSync(part, { force: true });
+  try {
+    const manifest = await write(part, records, { key, serverKey, now });
+    await prove(part, key);
+    renameSync(part, file);
+    return { file, manifest };
+  } catch (error) {
+    rmSync(part, { force: true });
+    throw error;
+  }
+}
+
+/** The dump and our own count see the same moment: nobody writes while both begin, a blink of an eye. */
+async function write(file, records, { key, serverKey, now }) {
+  const lock = await records.connect();
+  const seen = await records.connect();
+  let manifest;
+  try {
+    const [[{ binlog }]] = await lock.query('SELECT @@log_bin AS binlog');
+    await lock.query('FLUSH TABLES WITH READ LOCK').catch((error) => {
+      throw new Stop(
+        `The records cannot be held still for the beginning of a backup: ${error.message}. The user needs RELOAD and BINLOG MONITOR on *.*, SELECT, TRIGGER and LOCK TABLES on the database.`,
+      );
+    });
+    await seen.query('SET SESSION TRANSACTION ISOLATION LEVEL REPEATABLE READ');
+    await seen.query('START TRANSACTION WITH CONSISTENT SNAPSHOT');
+    const [[status]] = binlog ? await lock.query('SHOW MASTER STATUS') : [[]];
+    const [command, args, env] = records.tool('mariadb-dump', ...DUMP, records.name);
+    const dump = spawn(command, args, { env, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    dump.stderr.on('data', (chunk) => (said += chunk));
+    const ended = once(dump, 'close');
+    // The first table is in it: its own moment has begun.
+    const begun = new Promise((resolve) => dump.stdout.once('readable', resolve));
+    await Promise.race([begun, ended]);
+    await lock.query('UNLOCK TABLES');
+    const tally = tallyOf(seen);
+    tally.catch(() => {});
+    await writeArchive(file, key, dump.stdout.pipe(createGzip()), async () => {
+      const [code] = await ended;
+      if (code !== 0) throw new Stop(`The records were not dumped: ${said.trim()}`);
+      manifest = {
+        madeAt: now.toISOString(),
+        database: records.name,
+        tables: await tally,
+        binlog: status ? { file: status.File, position: Number(status.Position) } : null,
+        serverKey: serverKey && existsSync(serverKey) ? readFileSync(serverKey, 'utf8').trim() : null,
+      };
+      return manifest;
+    });
+    return manifest;
+  } finally {
+    await lock.end().catch(() => {});
+    await seen.end().catch(() => {});
+  }
+}
+
+/** Reads a backup into a database that is empty, and compares. @returns what there is to know of it */
+export async function readIn(file, key, records) {
+  let manifest;
+  // To its end before anything is read in: of one that was changed or cut off nothing is.
+  for await (const piece of readArchive(file, key, (known) => (manifest = known))) void piece;
+  const pieces = Readable.from(readArchive(file, key, () => {}));
+  const plain = pieces.pipe(createGunzip());
+  pieces.on('error', (error) => plain.destroy(error));
+  await records.read(plain);
+  const connection = await records.connect();
+  try {
+    const wrong = differences(manifest.tables, await tallyOf(connection));
+    if (wrong.length > 0) throw new Stop(`What was read in is not what was backed up:\n  ${wrong.join('\n  ')}`);
+  } finally {
+    await connection.end();
+  }
+  return manifest;
+}
+
+/** Reads a backup into a server of its own and throws that away. */
+export async function prove(file, key) {
+  const folder = await mkdtemp(join(tmpdir(), 'dial-gauge-proof-'));
+  const database = new PrivateDatabase(folder, await freePort());
+  try {
+    await database.start();
+    return await readIn(file, key, Records.ofPrivate(database));
+  } finally {
+    await database.stop();
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+/**
+ * Does again what was written after a backup was made, up to a moment.
+ *
+ * @param binlogs files of the binary log from the one of the backup on, in order
+ * @param until a moment, ISO 8601; everything there is where it is left out
+ */
+export async function doAgain(records, { binlog, database }, binlogs, until) {
+  if (!binlog) throw new Stop('The backup knows no place in the binary log: the database kept none when it was made.');
+  const from = binlogs.findIndex((path) => path.endsWith(`/${binlog.file}`) || path === binlog.file);
+  if (from < 0) throw new Stop(`${binlog.file} is missing: what was written after the backup begins in it.`);
+  const stop = until ? [`--stop-datetime=${until.toISOString().slice(0, 19).replace('T', ' ')}`] : [];
+  const rename = database === records.name ? [] : [`--rewrite-db=${database}->${records.name}`];
+  const [command, , env] = records.tool('mariadb-binlog');
+  const args = [
+    '--no-defaults',
+    ...rename,
+    `--database=${records.name}`,
+    `--start-position=${binlog.position}`,
+    ...stop,
+    ...binlogs.slice(from),
+  ];
+  const reader = spawn(command, args, { env, stdio: ['ignore', 'pipe', 'pipe'] });
+  let said = '';
+  reader.stderr.on('data', (chunk) => (said += chunk));
+  const ended = once(reader, 'close');
+  await records.read(reader.stdout, '--binary-mode');
+  const [code] = await ended;
+  if (code !== 0) throw new Stop(`The binary log was not read to its end: ${said.trim()}`);
+}
+
+/** "31 tables, 12,345 rows" */
+export const sizeWords = ({ tables }) => `${Object.keys(tables).length} tables, ${rowsIn(tables).toLocaleString('en-GB')} rows`;
