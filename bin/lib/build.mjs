@@ -31,6 +31,7 @@ export const buildServer = () =>
         // What the threads run: a file of its own.
         'src/worker.ts',
         'src/check-audit.ts',
+        'src/migrate.ts',
         '--bundle',
         '--platform=node',
         '--target=node20',

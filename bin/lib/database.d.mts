@@ -1,9 +1,15 @@
 export class PrivateDatabase {
-  constructor(folder: string, port: number, options?: { readonly binlog?: boolean });
+  constructor(folder: string, port: number, options?: { readonly binlog?: boolean; readonly tls?: string });
   readonly data: string;
   readonly port: number;
   environment(): Record<
-    'DIAL_GAUGE_DB_PORT' | 'DIAL_GAUGE_DB_USER' | 'DIAL_GAUGE_DB_PASSWORD' | 'DIAL_GAUGE_DB_NAME' | 'DIAL_GAUGE_KEY_FILE',
+    | 'DIAL_GAUGE_DB_PORT'
+    | 'DIAL_GAUGE_DB_USER'
+    | 'DIAL_GAUGE_DB_PASSWORD'
+    | 'DIAL_GAUGE_DB_NAME'
+    | 'DIAL_GAUGE_DB_SCHEMA_USER'
+    | 'DIAL_GAUGE_DB_SCHEMA_PASSWORD'
+    | 'DIAL_GAUGE_KEY_FILE',
     string
   >;
   start(): Promise<void>;

@@ -10,6 +10,7 @@ import { Stop } from './say.mjs';
 
 const NAME = 'dial_gauge';
 const USER = 'dial_gauge';
+const SCHEMA_USER = 'dial_gauge_schema';
 
 /** Rows and not statements, each in the log before it is acknowledged; a week of them. */
 const BINLOG = [
@@ -23,8 +24,12 @@ const BINLOG = [
 
 /** A MariaDB server of our own: own folder, socket and loopback port; never the system's service. */
 export class PrivateDatabase {
-  /** @param binlog whether what is written is also kept in a binary log, from which it can be done again */
-  constructor(folder, port, { binlog = false } = {}) {
+  /**
+   * @param options.binlog whether what is written is also kept in a binary log, from which it can be done again
+   * @param options.tls a folder with key.pem and cert.pem: nobody comes in over the network without encryption
+   */
+  constructor(folder, port, { binlog = false, tls } = {}) {
+    this.tls = tls;
     this.binlog = binlog;
     this.folder = folder;
     this.port = port;
@@ -45,6 +50,8 @@ export class PrivateDatabase {
       DIAL_GAUGE_DB_USER: USER,
       DIAL_GAUGE_DB_PASSWORD: password,
       DIAL_GAUGE_DB_NAME: NAME,
+      DIAL_GAUGE_DB_SCHEMA_USER: SCHEMA_USER,
+      DIAL_GAUGE_DB_SCHEMA_PASSWORD: password,
       DIAL_GAUGE_KEY_FILE: this.serverKey(),
     };
   }
@@ -68,9 +75,17 @@ export class PrivateDatabase {
     const { password } = this.secrets();
     await this.sql(
       `CREATE DATABASE IF NOT EXISTS ${NAME};` +
-        `CREATE USER IF NOT EXISTS '${USER}'@'127.0.0.1' IDENTIFIED BY '${password}';` +
-        `ALTER USER '${USER}'@'127.0.0.1' IDENTIFIED BY '${password}';` +
-        `GRANT ALL ON ${NAME}.* TO '${USER}'@'127.0.0.1';`,
+        [USER, SCHEMA_USER]
+          .map(
+            (user) =>
+              `CREATE USER IF NOT EXISTS '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';` +
+              `ALTER USER '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';` +
+              `REVOKE ALL PRIVILEGES, GRANT OPTION FROM '${user}'@'127.0.0.1';`,
+          )
+          .join('') +
+        // The server reads and writes rows; tables and triggers are another account's.
+        `GRANT SELECT, INSERT, UPDATE, DELETE ON ${NAME}.* TO '${USER}'@'127.0.0.1';` +
+        `GRANT ALL ON ${NAME}.* TO '${SCHEMA_USER}'@'127.0.0.1';`,
     );
   }
 
@@ -150,6 +165,9 @@ export class PrivateDatabase {
         // A record is read row by row: found by hash, that takes two thirds of the time.
         '--innodb-adaptive-hash-index=ON',
         ...(this.binlog ? BINLOG : []),
+        ...(this.tls
+          ? [`--ssl-key=${join(this.tls, 'key.pem')}`, `--ssl-cert=${join(this.tls, 'cert.pem')}`, '--require-secure-transport=ON']
+          : []),
       ],
       { detached: true, stdio: ['ignore', log, log] },
     );

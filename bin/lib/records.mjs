@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { spawn } from 'node:child_process';
 import { pipeline } from 'node:stream/promises';
 import mysql from 'mysql2/promise';
@@ -12,16 +13,22 @@ export class Records {
     this.name = at.name;
   }
 
-  /** The one that the server's own environment names; undefined where it names none. */
-  static ofEnvironment(env = process.env) {
-    const { DIAL_GAUGE_DB_USER: user, DIAL_GAUGE_DB_NAME: name } = env;
+  /**
+   * The one that the server's own environment names; undefined where it names none.
+   *
+   * @param whole whether tables are made: then by the account of the schema, where there is one
+   */
+  static ofEnvironment(whole, env = process.env) {
+    const { DIAL_GAUGE_DB_NAME: name, DIAL_GAUGE_DB_SCHEMA_USER: schemaUser } = env;
+    const asSchema = whole && schemaUser;
+    const user = asSchema ? schemaUser : env.DIAL_GAUGE_DB_USER;
     if (!user || !name) return undefined;
     return new Records({
       name,
       user,
       host: env.DIAL_GAUGE_DB_HOST ?? '127.0.0.1',
       port: Number(env.DIAL_GAUGE_DB_PORT ?? 3306),
-      password: env.DIAL_GAUGE_DB_PASSWORD ?? '',
+      password: (asSchema ? env.DIAL_GAUGE_DB_SCHEMA_PASSWORD : env.DIAL_GAUGE_DB_PASSWORD) ?? '',
       ca: env.DIAL_GAUGE_DB_CA || undefined,
     });
   }
@@ -43,8 +50,9 @@ export class Records {
   }
 
   connect() {
-    const { user, socket, host, port, password, name: database } = this.at;
-    const where = socket ? { socketPath: socket } : { host, port, password };
+    const { user, socket, host, port, password, ca, name: database } = this.at;
+    const ssl = ca ? { ssl: { ca: readFileSync(ca, 'utf8'), minVersion: 'TLSv1.2', verifyIdentity: true } } : {};
+    const where = socket ? { socketPath: socket } : { host, port, password, ...ssl };
     return mysql.createConnection({
       ...where,
       user,

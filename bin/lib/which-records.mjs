@@ -13,7 +13,7 @@ import { Stop } from './say.mjs';
  * @param make whether the folder may be made: for a restore
  */
 export async function withRecords(doing, make = false) {
-  const named = Records.ofEnvironment();
+  const named = Records.ofEnvironment(make);
   const folder = join(DATA, process.argv.includes('--clinic') ? 'clinic' : 'demo');
   if (named) {
     mkdirSync(DATA, { recursive: true, mode: 0o700 });

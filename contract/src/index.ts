@@ -24,6 +24,7 @@ export * from './openapi.js';
 export * from './past.js';
 export * from './patient-pages.js';
 export * from './patients.js';
+export * from './persons.js';
 export * from './plan-file.js';
 export * from './program-file.js';
 export * from './programs.js';

@@ -49,6 +49,7 @@ export const MAY: { readonly [R in keyof Resources]: { readonly [N in keyof Reso
     merge: 'measure',
     undoMerge: 'measure',
   },
+  persons: { wholeRecord: 'export', erasure: 'erase', erase: 'erase' },
   episodes: { setIntake: 'measure' },
   stories: { story: 'look' },
   visits: { startVisit: 'screen', visit: 'look', setCautions: 'measure', setPlan: 'measure' },

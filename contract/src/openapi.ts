@@ -13,6 +13,7 @@ import * as judgement from './judgement.js';
 import * as judgementShape from './judgement-shape.js';
 import * as norms from './norms.js';
 import * as patients from './patients.js';
+import * as persons from './persons.js';
 import * as practice from './practice.js';
 import * as problem from './problem.js';
 import * as progress from './progress.js';
@@ -34,7 +35,7 @@ type Json = Record<string, unknown>;
 type Io = 'input' | 'output';
 
 const MODULES = [
-  account, atHand, audit, clinic, clips, cohort, episodeView, episodes, goals, judgement, judgementShape, norms, patients, practice, problem, progress, readings, reliability, retests, roles,
+  account, atHand, audit, clinic, clips, cohort, episodeView, episodes, goals, judgement, judgementShape, norms, patients, persons, practice, problem, progress, readings, reliability, retests, roles,
   sheet, signing, staff, story, visitView, visits,
 ]; // prettier-ignore
 

@@ -9,7 +9,7 @@ import { SigningView } from './signing.js';
 import { VisitView } from './visit-view.js';
 
 export const ReportShape = z.looseObject({
-  kind: z.enum([...REPORT_KINDS, 'clip']),
+  kind: z.enum([...REPORT_KINDS, 'clip', 'record']),
   title: z.string(),
   subtitle: z.string(),
   foot: z.string(),

@@ -18,6 +18,7 @@ export const ACTS = [
   'send',
   'settle',
   'export',
+  'erase',
   'staff',
   'audit',
 ] as const;
@@ -50,6 +51,8 @@ export const ALLOWED: Readonly<Record<Act, Allowed>> = {
   /** What the whole clinic judges by. */
   settle: { roles: ['lead'], words: 'change norms, thresholds and adopted errors' },
   export: { roles: ['lead'], proof: true, words: 'write out records of the whole clinic' },
+  /** One person's whole record, for good. */
+  erase: { roles: ['lead'], proof: true, words: 'erase records' },
   staff: { roles: ['lead'], proof: true, words: 'look after accounts' },
   audit: { roles: ['lead'], proof: true, words: 'read who looked at what' },
 };

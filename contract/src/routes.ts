@@ -13,6 +13,7 @@ import { NORMS } from './norms.js';
 import { PAST } from './past.js';
 import { PATIENT_PAGES } from './patient-pages.js';
 import { PATIENTS } from './patients.js';
+import { PERSONS } from './persons.js';
 import { PRACTICE } from './practice.js';
 import { PROGRAMS } from './programs.js';
 import { PROGRESS } from './progress.js';
@@ -32,6 +33,7 @@ export const RESOURCES = {
   staff: STAFF,
   audit: AUDIT,
   patients: PATIENTS,
+  persons: PERSONS,
   episodes: EPISODES,
   stories: STORIES,
   visits: VISITS,

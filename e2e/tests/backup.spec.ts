@@ -65,7 +65,7 @@ test.describe('a backup', () => {
     const database = new PrivateDatabase(place, await freePort());
     await database.start();
     // What is done again from the binary log is done as it was.
-    await database.sql("GRANT BINLOG REPLAY ON *.* TO dial_gauge@'127.0.0.1'");
+    await database.sql("GRANT BINLOG REPLAY ON *.* TO dial_gauge_schema@'127.0.0.1'");
     const environment = database.environment();
     try {
       await command('restore.mjs', [file, ...args], { ...environment, DIAL_GAUGE_KEY_FILE: join(place, 'from-backup.key') });

@@ -1,3 +1,4 @@
+export { parcel } from './parcel.js';
 export { sheetRows, type SheetReading } from './sheet.js';
 export { reportPages, reportPdf, type PdfOptions } from './pdf.js';
 export type { PageBreak } from './pdf-breaks.js';

@@ -36,6 +36,8 @@ export interface AppSettings {
   readonly demo?: DemoDoor;
   /** What second factors are kept with: 32 bytes. */
   readonly key?: Buffer | null | undefined;
+  /** Years that a record is kept, before it may be erased. */
+  readonly keepYears?: number;
   /** What tells others how this server is. */
   readonly watch?: Watch;
 }
@@ -97,6 +99,7 @@ export function createApp(settings: AppSettings): Express {
   app.disable('etag');
   app.set('trust proxy', trustProxy);
   app.locals['sessions'] = sessions;
+  app.locals['keepYears'] = settings.keepYears;
   app.locals['accounts'] = {
     guard: signInGuard(dataSource),
     key: key ?? null,

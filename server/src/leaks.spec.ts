@@ -19,6 +19,7 @@ const bodies = (): Readonly<Record<string, object>> => ({
   'patients.discharge': { on: TODAY, outcome: 'other' },
   'patients.reopen': { why: 'because' },
   'patients.merge': { id: randomUUID(), other: randomUUID() },
+  'persons.erase': { id: randomUUID(), why: 'because', name: 'X X' },
   'episodes.setIntake': { complaint: 'x', revision: 0 },
   'visits.startVisit': { id: randomUUID(), assessedOn: TODAY },
   'visits.setCautions': { asked: [], yes: [], revision: 0 },

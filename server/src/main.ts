@@ -8,7 +8,7 @@ import { DEMO_DOOR } from './demo/clinic.js';
 import { seedDemo } from './demo/seed.js';
 import { brokerBus, OwnBus } from './live/bus.js';
 import { LiveHub } from './live/hub.js';
-import { connect, createDataSource, migrate } from './platform/database.js';
+import { asSchemaAccount, connect, createDataSource, migrate, mustBeMigrated } from './platform/database.js';
 import { Sessions } from './platform/session.js';
 import type { Cohorts } from './cohort/cohorts.js';
 import type { Standings } from './queue/standings.js';
@@ -48,13 +48,17 @@ process.on('disconnect', () => void stop());
 
 const dataSource = await connect(createDataSource(settings.database, ENTITIES));
 process.send?.('migrating');
-migrating = migrate(dataSource, async () => {
-  if (settings.demo && !stopping && (await seedDemo(dataSource, new Date()))) logger.info('demo clinic seeded');
-});
+migrating = settings.migrates
+  ? asSchemaAccount(settings, dataSource, (schema) =>
+      migrate(schema, async () => {
+        if (settings.demo && !stopping && (await seedDemo(dataSource, new Date()))) logger.info('demo clinic seeded');
+      }),
+    )
+  : mustBeMigrated(dataSource);
 await migrating;
 
 if (!stopping) {
-  const { session, webRoot, trustProxy, demo, host, port, database, key } = settings;
+  const { session, webRoot, trustProxy, demo, host, port, database, key, keepYears } = settings;
   const tls = await tlsOf(settings.tls, host);
   threads = new Threads(database);
   const bus = settings.bus
@@ -62,7 +66,18 @@ if (!stopping) {
     : new OwnBus();
   watch = new Watch(dataSource, settings);
   watch.ofProcess();
-  const app = createApp({ dataSource, logger, session, webRoot, trustProxy, demo: demo ? DEMO_DOOR : undefined, threads, watch, key });
+  const app = createApp({
+    dataSource,
+    logger,
+    session,
+    webRoot,
+    trustProxy,
+    demo: demo ? DEMO_DOOR : undefined,
+    threads,
+    watch,
+    key,
+    keepYears,
+  });
   live = new LiveHub(dataSource, new Sessions(dataSource, session), bus, logger);
   app.locals['live'] = live;
   standings = app.locals['standings'] as Standings;

@@ -14,6 +14,7 @@ import { patientPages } from './patient-pages/index.js';
 import { patients } from './patients/index.js';
 import { ChangeRow } from './platform/change-log.js';
 import type { Resource } from './platform/resource.js';
+import { persons } from './persons/index.js';
 import { practice } from './practice/index.js';
 import { programs } from './programs/index.js';
 import { progress } from './progress/index.js';
@@ -34,6 +35,7 @@ export const RESOURCES: readonly Resource[] = [
   staff,
   audit,
   patients,
+  persons,
   episodes,
   stories,
   visits,

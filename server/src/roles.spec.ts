@@ -23,7 +23,7 @@ describe('roles', () => {
     const only = (role: Role) => named((act) => ALLOWED[act].roles.length === 1 && ALLOWED[act].roles[0] === role);
     expect(only('lead').sort()).toEqual(
       [
-        'audit.audit', 'cohort.cohortFile', 'cohort.countAnew', 'cohort.makeNormSet', 'judgement.countersign', 'norms.addNormSet', 'norms.removeNormSet', 'norms.setNorms', 'reliability.adoptError', 'reliability.dropError',
+        'audit.audit', 'cohort.cohortFile', 'cohort.countAnew', 'cohort.makeNormSet', 'judgement.countersign', 'norms.addNormSet', 'persons.erase', 'persons.erasure', 'persons.wholeRecord', 'norms.removeNormSet', 'norms.setNorms', 'reliability.adoptError', 'reliability.dropError',
         'reports.allReadings', 'screens.setScreens', 'staff.dropSecondFactor', 'staff.endAccount', 'staff.invite', 'staff.reopenAccount',
         'staff.resetPassword', 'staff.setRole', 'staff.staff', 'staff.withdrawLink',
       ].sort(),
@@ -49,7 +49,7 @@ describe('roles', () => {
       Object.keys(ALLOWED)
         .filter((act) => ALLOWED[act as Act].proof)
         .sort(),
-    ).toEqual(['audit', 'countersign', 'export', 'sign', 'staff']);
+    ).toEqual(['audit', 'countersign', 'erase', 'export', 'sign', 'staff']);
   });
 
   it('are held against every route there is: whoever may not is refused before anything is read or done', async () => {

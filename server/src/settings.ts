@@ -20,6 +20,13 @@ const Environment = z.object({
   DIAL_GAUGE_DB_USER: z.string().min(1),
   DIAL_GAUGE_DB_PASSWORD: z.string().min(1),
   DIAL_GAUGE_DB_NAME: z.string().min(1),
+  /** File of the authority that signed the database's certificate: then every connection is encrypted, and to that server alone. */
+  DIAL_GAUGE_DB_CA: z.string().default(''),
+  /** Who changes the schema, where it is not the account above; that one then needs no more than rows. */
+  DIAL_GAUGE_DB_SCHEMA_USER: z.string().default(''),
+  DIAL_GAUGE_DB_SCHEMA_PASSWORD: z.string().default(''),
+  /** "no": the schema is brought up to date by migrate.js beforehand, and a server that finds it older does not start. */
+  DIAL_GAUGE_MIGRATE: z.enum(['yes', 'no']).default('yes'),
   /** Hours after which a session ends: without a request, and at the most. */
   DIAL_GAUGE_SESSION_IDLE: hours.default(12),
   DIAL_GAUGE_SESSION_LONGEST: hours.default(7 * 24),
@@ -36,6 +43,8 @@ const Environment = z.object({
   DIAL_GAUGE_KEY_FILE: z.string().default(''),
   /** Who sends it may read /metrics; empty: nobody. */
   DIAL_GAUGE_METRICS_TOKEN: z.union([z.literal(''), z.string().min(16).max(200)]).default(''),
+  /** Years that the record of a person is kept after the last entry, before it may be erased. */
+  DIAL_GAUGE_KEEP_YEARS: z.coerce.number().int().min(1).max(100).default(10),
   /** Seconds between saying that it takes no requests and taking none, so that a balancer has heard it. */
   DIAL_GAUGE_DRAIN: z.coerce.number().min(0).max(60).default(0),
   DIAL_GAUGE_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
@@ -58,6 +67,17 @@ function keyOf({ DIAL_GAUGE_KEY_FILE: file }: Read): Buffer | null {
   throw new Error(`settings do not fit:\nDIAL_GAUGE_KEY_FILE holds ${key.length} bytes; allowed: a file of ${KEY_BYTES} bytes in base64`);
 }
 
+/** The certificate of an authority. */
+function authorityOf(file: string): string {
+  try {
+    return readFileSync(file, 'utf8');
+  } catch (error) {
+    throw new Error(`settings do not fit:\nDIAL_GAUGE_DB_CA cannot be read (${(error as Error).message}); allowed: a file in PEM`, {
+      cause: error,
+    });
+  }
+}
+
 export interface TlsSettings {
   readonly how: 'self-signed' | 'files';
   readonly folder: string;
@@ -73,17 +93,23 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
   }
   const e = parsed.data;
   const proxies = Number(e.DIAL_GAUGE_TRUST_PROXY);
+  const database = {
+    host: e.DIAL_GAUGE_DB_HOST,
+    port: e.DIAL_GAUGE_DB_PORT,
+    user: e.DIAL_GAUGE_DB_USER,
+    password: e.DIAL_GAUGE_DB_PASSWORD,
+    database: e.DIAL_GAUGE_DB_NAME,
+    ...(e.DIAL_GAUGE_DB_CA ? { authority: authorityOf(e.DIAL_GAUGE_DB_CA) } : {}),
+  };
   return {
     host: e.DIAL_GAUGE_HOST,
     port: e.DIAL_GAUGE_PORT,
     trustProxy: e.DIAL_GAUGE_TRUST_PROXY === '' ? (false as const) : Number.isInteger(proxies) ? proxies : e.DIAL_GAUGE_TRUST_PROXY,
-    database: {
-      host: e.DIAL_GAUGE_DB_HOST,
-      port: e.DIAL_GAUGE_DB_PORT,
-      user: e.DIAL_GAUGE_DB_USER,
-      password: e.DIAL_GAUGE_DB_PASSWORD,
-      database: e.DIAL_GAUGE_DB_NAME,
-    },
+    database,
+    schema: e.DIAL_GAUGE_DB_SCHEMA_USER
+      ? { ...database, user: e.DIAL_GAUGE_DB_SCHEMA_USER, password: e.DIAL_GAUGE_DB_SCHEMA_PASSWORD, connections: 2 }
+      : null,
+    migrates: e.DIAL_GAUGE_MIGRATE === 'yes',
     session: {
       secure: e.DIAL_GAUGE_SECURE_COOKIE === 'yes' || e.DIAL_GAUGE_TLS !== '',
       idleMs: e.DIAL_GAUGE_SESSION_IDLE * HOUR,
@@ -95,6 +121,7 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
     tls: tlsSettings(e),
     key: keyOf(e),
     metricsToken: e.DIAL_GAUGE_METRICS_TOKEN,
+    keepYears: e.DIAL_GAUGE_KEEP_YEARS,
     drainMs: e.DIAL_GAUGE_DRAIN * 1_000,
     logLevel: e.DIAL_GAUGE_LOG,
   };

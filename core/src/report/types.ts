@@ -97,7 +97,7 @@ export type Block =
 
 /** A page as data: what is previewed, and what is printed. */
 export interface Report {
-  readonly kind: ReportKind | 'clip';
+  readonly kind: ReportKind | 'clip' | 'record';
   readonly title: string;
   readonly subtitle: string;
   /** What stands in the foot of every page. */

@@ -87,11 +87,8 @@ describe('the audit', () => {
     await expectAsync(query('DELETE FROM audit_link')).toBeRejected();
 
     // Somebody with every right on the database.
-    for (const table of ['audit_entry', 'audit_link', 'change_log'])
-      for (const trigger of await query('SELECT trigger_name AS name FROM information_schema.triggers WHERE event_object_table = ?', [
-        table,
-      ]))
-        await query(`DROP TRIGGER ${trigger.name}`);
+    const triggers = ['audit_entry', 'audit_link', 'change_log'].flatMap((table) => [`${table}_stays`, `${table}_kept`]);
+    await clinics.database.sql(triggers.map((name) => `DROP TRIGGER IF EXISTS dial_gauge.${name}`).join(';'));
     const [entry] = await query(
       "SELECT e.*, l.seq FROM audit_entry e JOIN audit_link l ON l.entry_id = e.id WHERE e.did = 'looked' LIMIT 1",
     );

@@ -118,7 +118,8 @@ async function changedSince(manager: EntityManager, clinicId: string): Promise<s
     >(
       `SELECT e.id, e.about, e.digest, c.subject, e.subject_id AS subjectId, c.old_value AS oldValue, c.new_value AS newValue FROM audit_entry e
        LEFT JOIN change_log c ON c.clinic_id = e.clinic_id AND c.subject_id = e.subject_id AND c.field = e.about AND c.changed_at = e.at
-       WHERE e.clinic_id = ? AND e.did = 'changed' AND e.id > ? ORDER BY e.id LIMIT ?`,
+       WHERE e.clinic_id = ? AND e.did = 'changed' AND e.id > ? AND NOT EXISTS
+         (SELECT 1 FROM erasure x WHERE x.clinic_id = e.clinic_id AND x.patient_id = e.patient_id AND x.finished_at IS NOT NULL) ORDER BY e.id LIMIT ?`,
       [clinicId, after, BATCH],
     );
     if (rows.length === 0) return faults;

@@ -53,7 +53,7 @@ async function auditPage(
     rows: page.map(({ id, at, did, about, by, patientId, patientName }) => ({
       ...{ id, did, about, by },
       at: at.toISOString(),
-      patient: patientId === null ? null : { id: patientId, name: patientName ?? '' },
+      patient: patientId === null ? null : { id: patientId, name: patientName ?? 'somebody whose record was erased' },
     })),
     next: last && found.length > page.length ? cursorOf([last.at.toISOString(), last.id]) : null,
     people,

@@ -19,6 +19,7 @@ import { People1700000000019 } from './0019-people.js';
 import { Queue1700000000020 } from './0020-queue.js';
 import { Audit1700000000021 } from './0021-audit.js';
 import { Cohort1700000000022 } from './0022-cohort.js';
+import { Erasure1700000000023 } from './0023-erasure.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -45,4 +46,5 @@ export const MIGRATIONS = [
   Queue1700000000020,
   Audit1700000000021,
   Cohort1700000000022,
+  Erasure1700000000023,
 ];

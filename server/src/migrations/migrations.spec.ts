@@ -83,7 +83,7 @@ describe('migrations', () => {
 
   it('wait for one another: of servers that start together one migrates', async () => {
     const others = await Promise.all(
-      [1, 2, 3].map(() => connect(createDataSource({ ...clinics.settings.database, connections: 3 }, ENTITIES))),
+      [1, 2, 3].map(() => connect(createDataSource({ ...clinics.settings.schema!, connections: 3 }, ENTITIES))),
     );
     try {
       await others[0]!.undoLastMigration({ transaction: 'none' });
@@ -215,7 +215,7 @@ describe('migrations', () => {
       .put(`/api/visits/${visitId}/remarks`)
       .send({ ...way, pain: 4 })
       .expect(200);
-    const older = await connect(createDataSource(clinics.settings.database, ENTITIES));
+    const older = await connect(createDataSource(clinics.settings.schema!, ENTITIES));
     for (let back = 0; back < 5; back += 1) await older.undoLastMigration({ transaction: 'none' });
     await migrate(older);
     await older.destroy();

@@ -131,7 +131,7 @@ describe('a page of the person’s own', () => {
     await open(page, 401);
     expect((await seen(episodeId)).pages[0]!.revokedAt).not.toBeNull();
     const late = await withProgram();
-    await clinics.harness.dataSource.query('DROP TRIGGER patient_page_stays');
+    await clinics.database.sql('DROP TRIGGER dial_gauge.patient_page_stays');
     await clinics.harness.dataSource.query('UPDATE patient_page SET expires_at = ? WHERE id = ?', [
       new Date(Date.now() - 1000),
       late.page.id,

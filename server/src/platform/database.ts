@@ -11,6 +11,8 @@ export interface DatabaseSettings {
   readonly user: string;
   readonly password: string;
   readonly database: string;
+  /** Certificate of the authority that the database's own was signed by, in PEM: then nothing goes unencrypted. */
+  readonly authority?: string;
   /** How many connections at the most. */
   readonly connections?: number;
 }
@@ -35,7 +37,7 @@ interface Connection {
 
 /** A data source over the clinic's database; connect with `initialize()`. */
 export function createDataSource(settings: DatabaseSettings, entities: readonly (new () => object)[]): DataSource {
-  const { user, connections = 10, ...rest } = settings;
+  const { user, authority, connections = 10, ...rest } = settings;
   return new DataSource({
     type: 'mariadb',
     ...rest,
@@ -47,6 +49,7 @@ export function createDataSource(settings: DatabaseSettings, entities: readonly 
     migrationsRun: false,
     entities: [...entities],
     migrations: MIGRATIONS,
+    ...(authority ? { ssl: { ca: authority, minVersion: 'TLSv1.2', verifyIdentity: true } } : {}),
     connectTimeout: LIMITS.connectionMs,
     extra: { decimalNumbers: true, connectionLimit: connections, maxIdle: connections },
   });
@@ -77,6 +80,21 @@ export function executed<T>({ driver }: DataSource, sql: string, values: readonl
 const LOCK = 'dial_gauge_migrate';
 const LONGEST_MIGRATION = 600;
 
+/** Does something as the account that looks after the schema, where there is one of its own; it is let go of afterwards. */
+export async function asSchemaAccount<T>(
+  { schema }: { readonly schema: DatabaseSettings | null },
+  otherwise: DataSource,
+  doing: (dataSource: DataSource) => Promise<T>,
+): Promise<T> {
+  if (!schema) return doing(otherwise);
+  const dataSource = await connect(createDataSource(schema, []));
+  try {
+    return await doing(dataSource);
+  } finally {
+    await dataSource.destroy();
+  }
+}
+
 /**
  * Brings the schema up to date, and then does what else only one server may.
  * Others that start meanwhile wait. The lock is local to one node of a
@@ -93,12 +111,47 @@ export async function migrate(dataSource: DataSource, afterwards: () => Promise<
     const [lock] = (await guard.query(`SELECT GET_LOCK('${LOCK}', ${LONGEST_MIGRATION}) AS got`)) as { got: number }[];
     if (Number(lock?.got) !== 1) throw new Error(`another server has been changing the schema for more than ${LONGEST_MIGRATION} s`);
     await dataSource.runMigrations({ transaction: 'none' });
+    await ownTriggers(dataSource);
     await afterwards();
   } finally {
     await guard.query(`SELECT RELEASE_LOCK('${LOCK}')`).catch(() => {});
     await guard.query(`SET SESSION max_statement_time = ${LIMITS.statementSeconds}`).catch(() => {});
     await guard.release();
   }
+}
+
+/**
+ * A trigger acts as whoever made it. One that another account made, before the
+ * records were moved or the accounts parted, is made anew by whoever looks
+ * after the schema now.
+ */
+async function ownTriggers(dataSource: DataSource): Promise<void> {
+  const foreign: Record<'name' | 'event' | 'target' | 'timing' | 'body', string>[] = await dataSource.query(
+    `SELECT TRIGGER_NAME AS name, EVENT_MANIPULATION AS event, EVENT_OBJECT_TABLE AS target, ACTION_TIMING AS timing, ACTION_STATEMENT AS body
+      FROM information_schema.TRIGGERS WHERE TRIGGER_SCHEMA = DATABASE() AND DEFINER <> CURRENT_USER()`,
+  );
+  for (const { name, event, target, timing, body } of foreign)
+    await dataSource.query(`CREATE OR REPLACE TRIGGER \`${name}\` ${timing} ${event} ON \`${target}\` FOR EACH ROW ${body}`);
+}
+
+/** @throws where the schema is not the one of this version: older, or of a version that came later */
+export async function mustBeMigrated(dataSource: DataSource): Promise<void> {
+  const wanted = MIGRATIONS.map(({ name }) => name);
+  const there: string[] = await dataSource
+    .query<{ name: string }[]>('SELECT name FROM migrations')
+    .then((rows) => rows.map(({ name }) => name))
+    .catch((error: unknown) => {
+      if (codeOf(error) === 'ER_NO_SUCH_TABLE') return [];
+      throw error;
+    });
+  const missing = wanted.filter((name) => !there.includes(name));
+  const later = there.filter((name) => !wanted.includes(name));
+  if (missing.length > 0)
+    throw new Error(
+      `the schema of the database is older than this server: ${missing.length} changes are missing. Run migrate.js with the account of the schema first.`,
+    );
+  if (later.length > 0)
+    throw new Error(`the schema of the database is of a later version than this server (${later[0]}). Start that version.`);
 }
 
 /** The way to the records: units of work, each with one connection. */

@@ -13,7 +13,7 @@ import { User } from '../account/entities.js';
 import { hashPassword } from '../account/password.js';
 import { createApp, type AppSettings } from '../app.js';
 import { Clinic } from '../clinic/entities.js';
-import { connect, createDataSource, migrate } from '../platform/database.js';
+import { asSchemaAccount, connect, createDataSource, migrate } from '../platform/database.js';
 import type { SessionSettings } from '../platform/session.js';
 import { ENTITIES } from '../resources.js';
 import { readSettings } from '../settings.js';
@@ -32,7 +32,7 @@ export async function startHarness() {
   await database.start();
   const settings = readSettings({ ...database.environment(), DIAL_GAUGE_PORT: '1' });
   const dataSource = await connect(createDataSource(settings.database, ENTITIES));
-  await migrate(dataSource);
+  await asSchemaAccount(settings, dataSource, (schema) => migrate(schema));
   const lines: string[] = [];
   const logger = pino({ level: 'info' }, { write: (line: string) => void lines.push(line) });
   const appWith = ({ session, ...changed }: Changed = {}) =>

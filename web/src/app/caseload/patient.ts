@@ -1,12 +1,15 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal, type Type } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
+import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
 import {
   PATIENTS,
+  PERSONS,
   VISITS,
   type Discharge,
   type EpisodeView,
+  type Erased,
   type LikelyDouble,
   type MergeView,
   type NewEpisode,
@@ -20,6 +23,7 @@ import { May } from '../data/may';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
+import { bytesOf, handOver } from '../ui/hand-over';
 import type { ConfirmQuestion } from '../ui/confirm.dialog';
 import { LazyDialog } from '../ui/lazy-dialog';
 import type { ReasonQuestion } from '../ui/reason.dialog';
@@ -31,7 +35,7 @@ import { IfMay } from '../ui/may.directive';
 /** One patient: episodes of care, their visits, and the button that starts the next one. */
 @Component({
   selector: 'dg-patient',
-  imports: [Frame, IfMay, MatButtonModule, Pending, RouterLink, Story],
+  imports: [Frame, IfMay, MatButtonModule, MatMenuModule, Pending, RouterLink, Story],
   templateUrl: './patient.html',
   styleUrl: './patient.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -118,6 +122,21 @@ export class PatientPage {
       next: (record) => this.record.set(record),
       error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
     });
+  }
+
+  /** All that is kept of them, as one file. */
+  protected writeOut(): void {
+    this.problem.set('');
+    this.api.call(PERSONS.wholeRecord, { id: this.id(), query: { locale: navigator.language } }).subscribe({
+      next: ({ fileName, mediaType, base64 }) => handOver(fileName, bytesOf(base64), mediaType),
+      error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
+    });
+  }
+
+  protected erase({ patient }: PatientRecord): void {
+    this.ask<Erased>(() => import('./erase.dialog').then((m) => m.EraseDialog), patient, '600px').subscribe(
+      () => void this.router.navigateByUrl('/caseload'),
+    );
   }
 
   protected startVisit(episode: EpisodeView): void {

@@ -14,11 +14,14 @@ const DEED_WORDS: Readonly<Record<AuditDeed, string>> = {
   changed: 'changed',
   'wrote-out': 'wrote out',
   'signed-in': 'signed in',
+  erased: 'erased',
 };
 
 /** Parts of a record by the route they are read or entered by; others by their own words. */
 const PART_WORDS: Readonly<Record<string, string>> = {
   '/session': '',
+  '/patients/:id/whole-record': 'the whole record',
+  '/patients/:id/erasure': 'the record',
   '/at-hand': 'the record, to have it without a network',
   '/patients/:id': 'the record',
   '/patients/:id/changes': 'what was changed of who they are',

@@ -1,0 +1,21 @@
+import { PERSONS } from '@dial-gauge/contract';
+import { serve, type Http, type Resource } from '../platform/resource.js';
+import { ErasureRow } from './entities.js';
+import { erase, erasureView } from './erasing.js';
+import { wholeRecord } from './whole-record.js';
+
+/** So many years a record is kept, where nobody has said otherwise: common practice, no source; local rules come first. */
+export const USUAL_KEEP_YEARS = 10;
+
+const keepYearsAt = ({ request }: Http): number => (request.app.locals['keepYears'] as number | undefined) ?? USUAL_KEEP_YEARS;
+
+/** All that is kept of one person: handed over, or erased. */
+export const persons: Resource = {
+  entities: [ErasureRow],
+  routes: [
+    // Gathering and drawing take longer than others should wait.
+    serve(PERSONS.wholeRecord, (work, { params, query }) => wholeRecord(work, params.id, query.locale), { thread: true }),
+    serve(PERSONS.erasure, (work, { params }, http) => erasureView(work, params.id, keepYearsAt(http))),
+    serve(PERSONS.erase, (work, { params, body }, http) => erase(work, params.id, body, keepYearsAt(http))),
+  ],
+};
