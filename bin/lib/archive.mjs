@@ -1,5 +1,6 @@
-import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { open } from 'node:fs/promises';
+import { dirname } from 'node:path';
 import sodium from 'libsodium-wrappers';
 import { Stop } from './say.mjs';
 
@@ -24,6 +25,7 @@ export async function backupKey(file, make) {
         `There is no key in ${file}. A backup opens with the key it was made with; put it there, or name it by DIAL_GAUGE_BACKUP_KEY_FILE.`,
       );
     const fresh = sodium.to_base64(sodium.crypto_secretstream_xchacha20poly1305_keygen(), sodium.base64_variants.ORIGINAL);
+    mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
     writeFileSync(`${file}.part`, `${fresh}\n`, { mode: 0o600 });
     renameSync(`${file}.part`, file);
   }

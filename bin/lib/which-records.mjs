@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { PrivateDatabase } from './database.mjs';
 import { DATA } from './paths.mjs';
@@ -15,10 +15,7 @@ import { Stop } from './say.mjs';
 export async function withRecords(doing, make = false) {
   const named = Records.ofEnvironment(make);
   const folder = join(DATA, process.argv.includes('--clinic') ? 'clinic' : 'demo');
-  if (named) {
-    mkdirSync(DATA, { recursive: true, mode: 0o700 });
-    return doing({ records: named, folder: DATA, serverKey: process.env.DIAL_GAUGE_KEY_FILE, database: undefined });
-  }
+  if (named) return doing({ records: named, folder: DATA, serverKey: process.env.DIAL_GAUGE_KEY_FILE, database: undefined });
   if (!existsSync(folder) && !make)
     throw new Stop(
       `There is nothing in ${folder} yet. Run npm start first, or name a database by DIAL_GAUGE_DB_HOST, _PORT, _USER, _PASSWORD and _NAME.`,

@@ -16,10 +16,12 @@ const READINGS = `FROM visit v
     JOIN patient p ON p.clinic_id = e.clinic_id AND p.id = e.patient_id
     JOIN measurement m ON m.clinic_id = v.clinic_id AND m.visit_id = v.id
     JOIN trial t ON t.clinic_id = m.clinic_id AND t.measurement_id = m.id
-  WHERE v.clinic_id = ? AND v.id > ? AND v.id <= ?
-    AND t.withdrawn_at IS NULL AND t.scale IS NULL AND t.lower_zero IS NULL
-    AND NOT EXISTS (SELECT 1 FROM measurement sm JOIN trial st ON st.clinic_id = sm.clinic_id AND st.measurement_id = sm.id
-      WHERE sm.clinic_id = v.clinic_id AND sm.visit_id = v.id AND st.simulated = 1 AND st.withdrawn_at IS NULL)`;
+  WHERE v.clinic_id = ? AND v.id > ? AND v.id <= ? AND v.id NOT IN (?)
+    AND t.withdrawn_at IS NULL AND t.scale IS NULL AND t.lower_zero IS NULL`;
+
+/** Visits that hold a reading of a simulated instrument: nothing of them counts. */
+const REHEARSALS = `SELECT DISTINCT m.visit_id AS id FROM measurement m JOIN trial t ON t.clinic_id = m.clinic_id AND t.measurement_id = m.id
+  WHERE m.clinic_id = ? AND m.visit_id > ? AND m.visit_id <= ? AND t.simulated = 1 AND t.withdrawn_at IS NULL`;
 
 const YEARS = 'TIMESTAMPDIFF(YEAR, p.birth_date, v.assessed_on)';
 /** Place in COHORT_AGES. */
@@ -63,7 +65,8 @@ export async function gatherSome(manager: EntityManager, { id, clinicId, afterVi
     await manager.query('UPDATE cohort_run SET gathered = 1, lease_until = ? WHERE id = ?', [leaseUntil, id]);
     return true;
   }
-  const values = [id, clinicId, afterVisit, last];
+  const rehearsals = await manager.query<{ id: string }[]>(REHEARSALS, [clinicId, afterVisit, last]);
+  const values = [id, clinicId, afterVisit, last, ['', ...rehearsals.map((visit) => visit.id)]];
   await manager.query(PEOPLE, values);
   await manager.query(OUTCOMES, values);
   const [counted]: { n: string }[] = await manager.query(`SELECT COUNT(*) AS n ${READINGS}`, values.slice(1));
