@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { startStack } from '../bin/lib/stack.mjs';
 import { ms, rawConnection, signedIn, timed, words } from './lib.mjs';
 
-const TRIALS = Number(process.env.TRIALS ?? 10_000_000);
+const TRIALS = Number(process.env.TRIALS ?? 1_000_000);
 const [OF_A_VISIT, PEOPLE_PER_VISIT] = [24, 4];
 const STEP = 20_000;
 

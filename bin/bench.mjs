@@ -29,14 +29,26 @@ await main(async () => {
   const { auditSignIn } = await import('../bench/audit.mjs');
   const { benchProgressPage } = await import('../bench/progress-page.mjs');
   const { benchBootstrap } = await import('../bench/bootstrap.mjs');
+  const { benchTherapists } = await import('../bench/therapists.mjs');
+  const { benchCohort } = await import('../bench/cohort.mjs');
+  const { benchCluster } = await import('../bench/cluster.mjs');
   // On a stack of its own: what it writes would be in everybody's way after it.
   const papers = await startStack();
   try {
     await benchPapers(papers);
     await benchLive(papers);
+    await benchTherapists(papers);
   } finally {
     await papers.stop();
   }
+  // Ten million readings take twenty minutes; a million show the same.
+  const many = await startStack();
+  try {
+    await benchCohort(many);
+  } finally {
+    await many.stop();
+  }
+  await benchCluster();
   const stack = await startStack();
   try {
     await benchSave(stack);

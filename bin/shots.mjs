@@ -10,7 +10,6 @@ import { startStack } from './lib/stack.mjs';
 /** Bytes below which a picture of a whole page shows next to nothing. */
 const LEAST = 20_000;
 const DESK = { width: 1280, height: 800 };
-const TABLET = { width: 820, height: 1180 };
 const PHONE = { width: 390, height: 844 };
 
 /** One current picture of every main view, from fresh demo data. */
@@ -21,6 +20,24 @@ const SHOTS = [
     open: async (page, go) => {
       await go.signIn();
       await page.getByText('being looked at').first().waitFor({ state: 'hidden' });
+    },
+  },
+  {
+    name: 'caseload-phone',
+    size: PHONE,
+    touch: true,
+    open: async (page, go) => {
+      await go.signIn();
+      await page.getByText('being looked at').first().waitFor({ state: 'hidden' });
+    },
+  },
+  {
+    name: 'own-people',
+    size: DESK,
+    open: async (page, go, url) => {
+      await go.signIn();
+      await page.goto(`${url}/own-people`);
+      await page.locator('dg-spread-rule').first().waitFor();
     },
   },
   { name: 'patient', size: DESK, open: (page, go) => go.patient(/Odalys/) },
@@ -48,7 +65,6 @@ const SHOTS = [
     },
   },
   { name: 'measure', size: DESK, open: (page, go) => measure(page, go) },
-  { name: 'measure-tablet', size: TABLET, touch: true, open: (page, go) => measure(page, go) },
   {
     name: 'judge',
     size: DESK,
@@ -70,7 +86,6 @@ const SHOTS = [
       await page.mouse.move(0, 0);
     },
   },
-  { name: 'measure-live', size: DESK, open: (page, go) => live(page, go) },
   { name: 'phone', size: PHONE, touch: true, open: (page, go, url, browser) => phone(page, url, browser) },
   { name: 'picture', size: DESK, open: (page, go) => picture(page, go) },
   { name: 'practice', size: DESK, open: (page, go, url) => practice(page, go, url) },
@@ -167,34 +182,6 @@ async function progress(page, go) {
   await go.step(/Corin/, 'Progress', 8);
   await page.getByRole('button', { name: 'Flexion, passive' }).first().click();
   await page.mouse.move(0, 0);
-}
-
-/** Two simulated inclinometers on a low back, at the end of its range. */
-async function twoSites(page, go) {
-  await go.startVisit(page, /Juniper/, 'Low back');
-  const address = page.url();
-  const face = await page.context().newPage();
-  await face.goto(address.replace('/measure', '/instruments'));
-  await face.getByRole('button', { name: /Two inclinometers/ }).click();
-  await face.locator('.device').nth(1).waitFor();
-  await page.bringToFront();
-  await page.keyboard.press('d');
-  await page.getByRole('button', { name: 'Read what is connected' }).click();
-  await page
-    .getByRole('button', { name: /^Let go: / })
-    .nth(1)
-    .waitFor();
-  await page.getByRole('button', { name: 'Back to the dial' }).click();
-  await page.keyboard.press('w');
-  await page.getByText('0 − 0').waitFor();
-  await face.getByRole('button', { name: 'To the end of range' }).click();
-  await page.getByText('104 − 49').waitFor();
-  await page.mouse.move(0, 0);
-  return face;
-}
-
-async function live(page, go) {
-  await twoSites(page, go);
 }
 
 /** A phone that is one, 47° from its zero. */
