@@ -9,7 +9,7 @@ import { PrivateDatabase } from '../../bin/lib/database.mjs';
 import { inRoot } from '../../bin/lib/paths.mjs';
 import { freePort } from '../../bin/lib/ports.mjs';
 import { startStack, type Stack } from '../../bin/lib/stack.mjs';
-import { DEMO } from '../fixtures';
+import { client } from '../client';
 
 const run = promisify(execFile);
 const WAY = { motion: 'hip.flexion', side: 'left', mode: 'active', position: 'supine', instrument: 'goniometer', start: 0 };
@@ -17,25 +17,6 @@ const today = () => new Date().toISOString().slice(0, 10);
 
 interface Record_ {
   readonly measurements: readonly { readonly trials: readonly { readonly id: string }[] }[];
-}
-
-/** Somebody who is signed in over HTTP. */
-async function client(url: string) {
-  const signedIn = await fetch(`${url}/api/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(DEMO),
-  });
-  const cookie = signedIn.headers.getSetCookie()[0]!.split(';')[0]!;
-  return async <T>(path: string, body?: object): Promise<T> => {
-    const answer = await fetch(`${url}/api${path}`, {
-      method: body ? 'POST' : 'GET',
-      headers: { cookie, 'content-type': 'application/json' },
-      ...(body ? { body: JSON.stringify(body) } : {}),
-    });
-    expect(answer.status, `${path}: ${await answer.clone().text()}`).toBe(200);
-    return (await answer.json()) as T;
-  };
 }
 
 test.describe('a backup', () => {
@@ -71,7 +52,7 @@ test.describe('a backup', () => {
       await command('restore.mjs', [file, ...args], { ...environment, DIAL_GAUGE_KEY_FILE: join(place, 'from-backup.key') });
       const server = await stack.serve({ ...environment, DIAL_GAUGE_KEY_FILE: join(place, 'from-backup.key') });
       const there = await client(server.url);
-      await then(database, idsOf(await there<Record_>(`/visits/${visit}`)));
+      await then(database, idsOf((await there(`/visits/${visit}`)) as Record_));
       await server.stop();
     } finally {
       await database.stop();
@@ -82,7 +63,7 @@ test.describe('a backup', () => {
     folder = await mkdtemp(join(tmpdir(), 'dial-gauge-backup-'));
     stack = await startStack({}, { binlog: true });
     api = await client(stack.url);
-    const { rows } = await api<{ rows: { episode: { id: string } }[] }>('/caseload?order=latest');
+    const { rows } = (await api('/caseload?order=latest')) as { rows: { episode: { id: string } }[] };
     visit = crypto.randomUUID();
     await api(`/episodes/${rows[0]!.episode.id}/visits`, { id: visit, assessedOn: today() });
     // Who backs up reads everything and changes nothing.

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { freePort } from '../../bin/lib/ports.mjs';
+import { client } from '../client';
 import { DEMO } from '../fixtures';
 
 const ROOT = join(import.meta.dirname, '../..');
@@ -68,24 +69,6 @@ class Start {
     );
     return lines.filter(Boolean);
   }
-}
-
-async function client(url: string) {
-  const signedIn = await fetch(`${url}/api/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(DEMO),
-  });
-  const cookie = signedIn.headers.getSetCookie()[0]!.split(';')[0]!;
-  return async (path: string, body?: object) => {
-    const answer = await fetch(`${url}/api${path}`, {
-      method: body ? 'POST' : 'GET',
-      headers: { cookie, 'content-type': 'application/json' },
-      body: body && JSON.stringify(body),
-    });
-    expect(answer.status).toBe(200);
-    return answer.json();
-  };
 }
 
 test.describe('the start command', () => {
