@@ -32,6 +32,7 @@ export const buildServer = () =>
         'src/worker.ts',
         'src/check-audit.ts',
         'src/migrate.ts',
+        'src/lead-link.ts',
         '--bundle',
         '--platform=node',
         '--target=node20',

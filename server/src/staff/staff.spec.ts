@@ -7,6 +7,7 @@ import { takesCode } from '../account/second-factor.js';
 import { seal, unseal } from '../platform/sealing.js';
 import { addUser, KEY, startClinics, startHarness, type Clinics, type Harness } from '../testing/harness.js';
 import { newFoundingCode } from './links.js';
+import { wayBack } from './way-back.js';
 
 const GOOD = 'harbour-lichen-teaspoon-9';
 
@@ -174,6 +175,23 @@ describe('accounts', () => {
     expect((await again.get('/api/session').expect(200)).body.user.role).toBe('reader');
     const [row] = await query("SELECT * FROM change_log WHERE subject = 'user' AND subject_id = ? AND field = 'role'", [who.id]);
     expect([JSON.parse(row.old_value), JSON.parse(row.new_value), row.user_id]).toEqual(['examiner', 'reader', clinics.ids.ours]);
+  });
+
+  it('of a lead whom nobody can help opens again by whoever looks after the server, and that is in the audit', async () => {
+    const { dataSource } = clinics;
+    await expectAsync(wayBack(dataSource, 'nobody@clinic.example', false)).toBeRejectedWithError(/No lead has the address/);
+    const id = randomUUID();
+    await addUser(dataSource, clinics.clinicId, id, 'stuck@clinic.example', 'stuck-password');
+    const lead = await clinics.signIn('stuck');
+    const token = await wayBack(dataSource, 'Stuck@clinic.example', true);
+    // Whoever was in is out.
+    await lead.get('/api/session').expect(401);
+    await request(clinics.app).post('/api/joining').send({ token, name: 'stuck', password: GOOD }).expect(200);
+    const [{ n }] = await dataSource.query(
+      "SELECT COUNT(*) AS n FROM audit_entry WHERE user_id = ? AND did = 'changed' AND about IN ('passwordLink', 'secondFactor')",
+      [id],
+    );
+    expect(Number(n)).toBe(2);
   });
 
   it('whose password is forgotten gets a link for another one; those made before work no more', async () => {

@@ -7,8 +7,12 @@ import { needDebian, needNode, needPackages } from './lib/need.mjs';
 import { DATA, inRoot } from './lib/paths.mjs';
 import { main, Stop } from './lib/say.mjs';
 
-/** The demo's audit, or the clinic's with --clinic: its database is started for it where it is not running. A server elsewhere: node server/dist/check-audit.js with its environment. */
+/**
+ * Runs one of the server's own tools over the demo's records, or with --clinic over those of a clinic of one's own; the database is started
+ * for it where it is not running. Over a server elsewhere: node server/dist/NAME.js with its environment.
+ */
 await main(async () => {
+  const [name, ...args] = process.argv.slice(2).filter((arg) => arg !== '--clinic');
   needNode();
   await needDebian('mariadb-server');
   await needPackages();
@@ -21,7 +25,8 @@ await main(async () => {
   try {
     const env = { ...process.env, ...database.environment() };
     process.exitCode =
-      spawnSync(process.execPath, ['--enable-source-maps', inRoot('server/dist/check-audit.js')], { env, stdio: 'inherit' }).status ?? 1;
+      spawnSync(process.execPath, ['--enable-source-maps', inRoot(`server/dist/${name}.js`), ...args], { env, stdio: 'inherit' }).status ??
+      1;
   } finally {
     if (!runs) await database.stop();
   }
