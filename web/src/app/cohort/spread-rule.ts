@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { CourseBand, GroupSpread } from '@dial-gauge/core';
+import { formatNumber, type CourseBand, type GroupSpread } from '@dial-gauge/core';
 
 const [WIDTH, EDGE] = [240, 8] as const;
 
@@ -12,8 +12,8 @@ const [WIDTH, EDGE] = [240, 8] as const;
       @for (tick of ticks(); track tick.at) {
         <line class="rule" [attr.x1]="tick.at" [attr.x2]="tick.at" [attr.y1]="tick.long ? 22 : 26" y2="29" />
       }
-      <text x="8" y="41">{{ from() }}</text>
-      <text x="232" y="41" text-anchor="end">{{ to() }}</text>
+      <text x="8" y="41">{{ figure(from()) }}</text>
+      <text x="232" y="41" text-anchor="end">{{ figure(to()) }}</text>
       @if (usualAt(); as u) {
         <rect class="usual" [attr.x]="u.from" y="3" [attr.width]="u.width" height="16" />
       }
@@ -60,6 +60,8 @@ export class SpreadRule {
   /** From where to where the rule goes; the same for all that are compared. */
   readonly from = input.required<number>();
   readonly to = input.required<number>();
+
+  protected readonly figure = formatNumber;
 
   private readonly x = computed(() => {
     const [from, to] = [this.from(), this.to()];
