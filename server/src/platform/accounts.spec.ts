@@ -44,6 +44,8 @@ describe('the accounts of the database', () => {
   });
 
   it('of the schema makes triggers its own: those of another account act no more as that one', async () => {
+    const { visitId } = await clinics.startVisit();
+    await clinics.hold(visitId).expect(200);
     await clinics.database.sql('USE dial_gauge; CREATE OR REPLACE TRIGGER trial_tried BEFORE DELETE ON trial FOR EACH ROW SET @tried = 1');
     const definers = (schema: DataSource): Promise<{ definer: string }[]> =>
       schema.query('SELECT DISTINCT DEFINER AS definer FROM information_schema.TRIGGERS WHERE TRIGGER_SCHEMA = DATABASE()');

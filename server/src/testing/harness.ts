@@ -32,7 +32,12 @@ export async function startHarness() {
   await database.start();
   const settings = readSettings({ ...database.environment(), DIAL_GAUGE_PORT: '1' });
   const dataSource = await connect(createDataSource(settings.database, ENTITIES));
-  await asSchemaAccount(settings, dataSource, (schema) => migrate(schema));
+  await asSchemaAccount(settings, dataSource, (schema) => migrate(schema)).catch(async (error: unknown) => {
+    // Nothing is left running where it does not begin.
+    await dataSource.destroy();
+    await database.stop();
+    throw error;
+  });
   const lines: string[] = [];
   const logger = pino({ level: 'info' }, { write: (line: string) => void lines.push(line) });
   const appWith = ({ session, ...changed }: Changed = {}) =>
