@@ -1,16 +1,14 @@
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { open } from 'node:fs/promises';
-import { dirname } from 'node:path';
 import sodium from 'libsodium-wrappers';
+import { madeOnce } from './made-once.mjs';
 import { Stop } from './say.mjs';
 
-/** A backup: this line, the header of the stream, then pieces, each with its length before it. */
+/** A backup: this line, the header of the stream, then pieces, each with its length before it: records, and as the last one what there is to know of them. */
 const MAGIC = Buffer.from('dial-gauge backup 1\n');
 const PIECE = 256 * 1024;
 /** What there is to know of many tables is longer than a piece, and no longer than this. */
 const LARGEST = 16 * PIECE;
-/** What a piece holds: records as SQL, packed; or, as the last one, what there is to know of them. */
-const [RECORDS, MANIFEST] = ['records', 'manifest'];
 
 /**
  * The key of backups. Made once where there is none; whoever loses it has no backup.
@@ -19,17 +17,12 @@ const [RECORDS, MANIFEST] = ['records', 'manifest'];
  */
 export async function backupKey(file, make) {
   await sodium.ready;
-  if (!existsSync(file)) {
-    if (!make)
-      throw new Stop(
-        `There is no key in ${file}. A backup opens with the key it was made with; put it there, or name it by DIAL_GAUGE_BACKUP_KEY_FILE.`,
-      );
-    const fresh = sodium.to_base64(sodium.crypto_secretstream_xchacha20poly1305_keygen(), sodium.base64_variants.ORIGINAL);
-    mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
-    writeFileSync(`${file}.part`, `${fresh}\n`, { mode: 0o600 });
-    renameSync(`${file}.part`, file);
-  }
-  const key = Buffer.from(readFileSync(file, 'utf8').trim(), 'base64');
+  if (!make && !existsSync(file))
+    throw new Stop(
+      `There is no key in ${file}. A backup opens with the key it was made with; put it there, or name it by DIAL_GAUGE_BACKUP_KEY_FILE.`,
+    );
+  const fresh = () => `${sodium.to_base64(sodium.crypto_secretstream_xchacha20poly1305_keygen(), sodium.base64_variants.ORIGINAL)}\n`;
+  const key = Buffer.from(madeOnce(file, fresh).trim(), 'base64');
   const wanted = sodium.crypto_secretstream_xchacha20poly1305_KEYBYTES;
   if (key.length !== wanted) throw new Stop(`${file} holds ${key.length} bytes; allowed: ${wanted} bytes in base64`);
   return key;
@@ -47,16 +40,15 @@ export async function writeArchive(file, key, records, manifest) {
   try {
     const { state, header } = sodium.crypto_secretstream_xchacha20poly1305_init_push(key);
     await out.write(Buffer.concat([MAGIC, header]));
-    const push = async (bytes, what, tag) => {
-      const sealed = sodium.crypto_secretstream_xchacha20poly1305_push(state, bytes, what, tag);
+    const push = async (bytes, tag) => {
+      const sealed = sodium.crypto_secretstream_xchacha20poly1305_push(state, bytes, null, tag);
       const length = Buffer.alloc(4);
       length.writeUInt32BE(sealed.length);
       await out.write(Buffer.concat([length, sealed]));
     };
     const { crypto_secretstream_xchacha20poly1305_TAG_MESSAGE: MORE, crypto_secretstream_xchacha20poly1305_TAG_FINAL: LAST } = sodium;
-    for await (const chunk of records)
-      for (let at = 0; at < chunk.length; at += PIECE) await push(chunk.subarray(at, at + PIECE), RECORDS, MORE);
-    await push(Buffer.from(JSON.stringify(await manifest())), MANIFEST, LAST);
+    for await (const chunk of records) for (let at = 0; at < chunk.length; at += PIECE) await push(chunk.subarray(at, at + PIECE), MORE);
+    await push(Buffer.from(JSON.stringify(await manifest())), LAST);
     await out.sync();
   } finally {
     await out.close();
@@ -85,13 +77,12 @@ export async function* readArchive(file, key, onManifest) {
       const length = (await take(4, 'a piece')).readUInt32BE();
       if (length > LARGEST) throw new Stop(`${file} cannot be opened: it was changed, or made with another key.`);
       const sealed = await take(length, 'a piece');
-      const opened = [RECORDS, MANIFEST]
-        .map((what) => ({ what, piece: sodium.crypto_secretstream_xchacha20poly1305_pull(state, sealed, what) }))
-        .find(({ piece }) => piece);
+      const opened = sodium.crypto_secretstream_xchacha20poly1305_pull(state, sealed);
       if (!opened) throw new Stop(`${file} cannot be opened: it was changed, or made with another key.`);
-      last = opened.piece.tag === sodium.crypto_secretstream_xchacha20poly1305_TAG_FINAL;
-      if (opened.what === MANIFEST) onManifest(JSON.parse(Buffer.from(opened.piece.message).toString('utf8')));
-      else yield Buffer.from(opened.piece.message);
+      const piece = Buffer.from(opened.message);
+      last = opened.tag === sodium.crypto_secretstream_xchacha20poly1305_TAG_FINAL;
+      if (last) onManifest(JSON.parse(piece.toString('utf8')));
+      else yield piece;
     }
   } finally {
     await input.close();

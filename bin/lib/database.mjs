@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { userInfo } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { madeOnce } from './made-once.mjs';
 import { socketFolder } from './paths.mjs';
 import { run, which } from './run.mjs';
 import { Stop } from './say.mjs';
@@ -59,10 +60,7 @@ export class PrivateDatabase {
   /** The file of the server's own key, made once and kept beside the data. */
   serverKey() {
     const file = join(this.folder, 'server.key');
-    if (!existsSync(file)) {
-      writeFileSync(`${file}.part`, `${randomBytes(32).toString('base64')}\n`, { mode: 0o600 });
-      renameSync(`${file}.part`, file);
-    }
+    madeOnce(file, () => `${randomBytes(32).toString('base64')}\n`);
     return file;
   }
 
@@ -106,13 +104,7 @@ export class PrivateDatabase {
 
   /** A random password, made once and kept beside the data. */
   secrets() {
-    const file = join(this.folder, 'secrets.json');
-    if (!existsSync(file)) {
-      const fresh = { password: randomBytes(24).toString('hex') };
-      writeFileSync(`${file}.part`, JSON.stringify(fresh), { mode: 0o600 });
-      renameSync(`${file}.part`, file);
-    }
-    return JSON.parse(readFileSync(file, 'utf8'));
+    return JSON.parse(madeOnce(join(this.folder, 'secrets.json'), () => JSON.stringify({ password: randomBytes(24).toString('hex') })));
   }
 
   /** A server that an interrupted run left behind on this folder is asked to stop. */

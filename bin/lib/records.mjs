@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { spawn } from 'node:child_process';
 import { pipeline } from 'node:stream/promises';
 import mysql from 'mysql2/promise';
-import { run, which } from './run.mjs';
+import { which } from './run.mjs';
 import { Stop } from './say.mjs';
 
 /** A database of records, as the tools of MariaDB and a connection of our own reach it. */
@@ -78,16 +78,6 @@ export class Records {
     );
     if ((await ended) !== 0) throw new Stop(`The records were not read in: ${reasonOf(said) || failed?.message}`);
     if (failed) throw failed;
-  }
-
-  async make() {
-    const [command, all, env] = this.tool(
-      'mariadb',
-      '-e',
-      `CREATE DATABASE IF NOT EXISTS \`${this.name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
-    );
-    const { code, output } = await run(command, all, { env, quiet: true });
-    if (code !== 0) throw new Stop(`The database ${this.name} could not be made: ${output}`);
   }
 }
 

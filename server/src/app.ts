@@ -18,6 +18,7 @@ import { Sessions, type SessionSettings } from './platform/session.js';
 import type { Watch } from './platform/watch.js';
 import type { Threads } from './platform/threads.js';
 import { RESOURCES } from './resources.js';
+import { USUAL_KEEP_YEARS } from './settings.js';
 import { Standings } from './queue/standings.js';
 import { clinicIsThere } from './staff/links.js';
 import { nonceFor, serveWeb, type DemoDoor } from './web.js';
@@ -99,7 +100,7 @@ export function createApp(settings: AppSettings): Express {
   app.disable('etag');
   app.set('trust proxy', trustProxy);
   app.locals['sessions'] = sessions;
-  app.locals['keepYears'] = settings.keepYears;
+  app.locals['keepYears'] = settings.keepYears ?? USUAL_KEEP_YEARS;
   app.locals['accounts'] = {
     guard: signInGuard(dataSource),
     key: key ?? null,

@@ -1,4 +1,4 @@
-import { asSchemaAccount, connect, createDataSource, migrate } from './platform/database.js';
+import { connect, createDataSource, migrate } from './platform/database.js';
 import { readSettings } from './settings.js';
 
 /*
@@ -7,7 +7,7 @@ import { readSettings } from './settings.js';
  */
 const settings = readSettings({ DIAL_GAUGE_PORT: '1', ...process.env });
 const dataSource = await connect(createDataSource(settings.schema ?? settings.database, []));
-await asSchemaAccount({ schema: null }, dataSource, (schema) => migrate(schema));
+await migrate(dataSource);
 await dataSource.destroy();
 process.stdout.write('The schema is up to date.\n');
 process.exit(0);

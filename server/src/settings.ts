@@ -3,6 +3,9 @@ import * as z from 'zod';
 
 const KEY_BYTES = 32;
 
+/** So many years a record is kept, where nobody has said otherwise: common practice, no source; local rules come first. */
+export const USUAL_KEEP_YEARS = 10;
+
 const port = z.coerce.number().int().min(1).max(65_535);
 const yesNo = z.enum(['yes', 'no']).default('no');
 const hours = z.coerce
@@ -44,7 +47,7 @@ const Environment = z.object({
   /** Who sends it may read /metrics; empty: nobody. */
   DIAL_GAUGE_METRICS_TOKEN: z.union([z.literal(''), z.string().min(16).max(200)]).default(''),
   /** Years that the record of a person is kept after the last entry, before it may be erased. */
-  DIAL_GAUGE_KEEP_YEARS: z.coerce.number().int().min(1).max(100).default(10),
+  DIAL_GAUGE_KEEP_YEARS: z.coerce.number().int().min(1).max(100).default(USUAL_KEEP_YEARS),
   /** Seconds between saying that it takes no requests and taking none, so that a balancer has heard it. */
   DIAL_GAUGE_DRAIN: z.coerce.number().min(0).max(60).default(0),
   DIAL_GAUGE_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),

@@ -114,10 +114,13 @@ export async function askForRun(manager: EntityManager, of: Pick<CohortRun, 'id'
   );
 }
 
-/** From now on this run is what is told; what was gathered by person goes, and so does what runs before it told. */
+/** From now on this run is what is told. What was gathered by person goes, that of a run before that was cut off here too, and so does what those told. */
 async function finish(manager: EntityManager, { id, clinicId }: CohortRun): Promise<void> {
   await manager.update(CohortRun, { id }, { finishedAt: new Date() });
-  for (const table of ['cohort_person', 'cohort_outcome']) await dropAll(manager, `${table} WHERE run_id = ?`, [id]);
+  for (const table of ['cohort_person', 'cohort_outcome'])
+    await dropAll(manager, `${table} WHERE clinic_id = ? AND run_id NOT IN (SELECT r.id FROM cohort_run r WHERE r.finished_at IS NULL)`, [
+      clinicId,
+    ]);
   await dropAll(manager, 'cohort_told WHERE clinic_id = ? AND run_id <> ?', [clinicId, id]);
 }
 

@@ -4,10 +4,7 @@ import { ErasureRow } from './entities.js';
 import { erase, erasureView } from './erasing.js';
 import { wholeRecord } from './whole-record.js';
 
-/** So many years a record is kept, where nobody has said otherwise: common practice, no source; local rules come first. */
-export const USUAL_KEEP_YEARS = 10;
-
-const keepYearsAt = ({ request }: Http): number => (request.app.locals['keepYears'] as number | undefined) ?? USUAL_KEEP_YEARS;
+const keepYearsAt = ({ request }: Http): number => request.app.locals['keepYears'] as number;
 
 /** All that is kept of one person: handed over, or erased. */
 export const persons: Resource = {

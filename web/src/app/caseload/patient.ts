@@ -23,7 +23,7 @@ import { May } from '../data/may';
 import { describeFailure, toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
-import { bytesOf, handOver } from '../ui/hand-over';
+import { handOverFile } from '../ui/hand-over';
 import type { ConfirmQuestion } from '../ui/confirm.dialog';
 import { LazyDialog } from '../ui/lazy-dialog';
 import type { ReasonQuestion } from '../ui/reason.dialog';
@@ -128,7 +128,7 @@ export class PatientPage {
   protected writeOut(): void {
     this.problem.set('');
     this.api.call(PERSONS.wholeRecord, { id: this.id(), query: { locale: navigator.language } }).subscribe({
-      next: ({ fileName, mediaType, base64 }) => handOver(fileName, bytesOf(base64), mediaType),
+      next: handOverFile,
       error: (error: unknown) => this.problem.set(describeFailure(toFailure(error))),
     });
   }

@@ -82,7 +82,10 @@ export class AtHand {
         const at = Date.now();
         await change.objectStore('owner').put({ ...owner, seenAt: at }, 'owner');
         await answers.put({ key, at, body });
-        await dropOldest(answers, (await answers.count()) - MOST);
+        // The oldest go first.
+        const tooMany = (await answers.count()) - MOST;
+        const oldest = tooMany > 0 ? await answers.index('at').getAllKeys(null, tooMany) : [];
+        for (const old of oldest) await answers.delete(old);
       }
       await change.done;
     } catch {
@@ -147,16 +150,3 @@ export class AtHand {
 }
 
 const isOver = ({ seenAt }: Owner): boolean => Date.now() - seenAt > LASTS_MS;
-
-/** The oldest go first. */
-async function dropOldest(
-  answers: { index(name: 'at'): { openCursor(): Promise<{ delete(): Promise<void>; continue(): Promise<unknown> } | null> } },
-  tooMany: number,
-): Promise<void> {
-  if (tooMany <= 0) return;
-  let cursor = await answers.index('at').openCursor();
-  for (let n = 0; n < tooMany && cursor; n += 1) {
-    await cursor.delete();
-    cursor = (await cursor.continue()) as typeof cursor;
-  }
-}

@@ -11,7 +11,7 @@ import { OwnLink } from '../report/own-link';
 import { Sheet } from '../report/sheet';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
-import { bytesOf, handOver } from '../ui/hand-over';
+import { handOverFile } from '../ui/hand-over';
 
 type PaperSize = (typeof PAPER_SIZES)[number];
 
@@ -116,9 +116,9 @@ export class ClipPagePage {
     this.busy.set(true);
     this.problem.set('');
     this.api.call(CLIPS.clipFile, { id: this.clip(), query: this.query() }).subscribe({
-      next: ({ fileName, mediaType, base64 }) => {
+      next: (file) => {
         this.busy.set(false);
-        handOver(fileName, bytesOf(base64), mediaType);
+        handOverFile(file);
       },
       error: (error: unknown) => {
         this.busy.set(false);

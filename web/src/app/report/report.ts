@@ -13,7 +13,7 @@ import { Drafts, isText } from '../data/drafts';
 import { toFailure } from '../data/problem';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
-import { bytesOf, handOver } from '../ui/hand-over';
+import { handOverFile } from '../ui/hand-over';
 import { OwnLink } from './own-link';
 import { Sheet } from './sheet';
 import { IfMay } from '../ui/may.directive';
@@ -102,9 +102,9 @@ export class ReportPage {
     this.problem.set('');
     this.busy.set(name);
     asked.subscribe({
-      next: ({ fileName, mediaType, base64 }) => {
-        handOver(fileName, bytesOf(base64), mediaType);
-        this.done.set(`${fileName} was written.`);
+      next: (file) => {
+        handOverFile(file);
+        this.done.set(`${file.fileName} was written.`);
       },
       error: (error: unknown) => {
         this.problem.set(toFailure(error).message);
