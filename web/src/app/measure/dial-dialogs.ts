@@ -5,6 +5,7 @@ import { ageOn, formatSize, type SheetItem } from '@dial-gauge/core';
 import { Subject } from 'rxjs';
 import type { ReasonQuestion } from '../ui/reason.dialog';
 import type { HeldReading } from './cells';
+import { Parts } from '../ui/parts';
 import { Exam } from './exam';
 import { shownReading } from './reading-words';
 
@@ -13,6 +14,7 @@ import { shownReading } from './reading-words';
 export class DialDialogs {
   private readonly dialog = inject(MatDialog);
   private readonly sheets = inject(MatBottomSheet);
+  private readonly parts = inject(Parts);
   private readonly here = inject(ViewContainerRef);
   private readonly exam = inject(Exam);
   /** One of them closed: the hands want the entry again. */
@@ -28,7 +30,6 @@ export class DialDialogs {
       import('./instruments.dialog'),
       import('../library/add.dialog'),
       import('../library/protocol.dialog'),
-      import('../shell/sign-out.dialog'),
       import('../shell/sign-in-again.dialog'),
     ];
     // Missed now, it is fetched when it is asked for.
@@ -37,14 +38,16 @@ export class DialDialogs {
 
   /** What is connected, and how it is read. */
   async openInstruments(): Promise<void> {
-    const { InstrumentsDialog } = await import('./instruments.dialog');
-    this.afterwards(this.dialog.open(InstrumentsDialog, { data: this.exam, width: '640px', maxHeight: '94vh' }));
+    const fetched = await this.parts.fetch(() => import('./instruments.dialog'));
+    if (!fetched) return;
+    this.afterwards(this.dialog.open(fetched.InstrumentsDialog, { data: this.exam, width: '640px', maxHeight: '94vh' }));
   }
 
   /** What is in the hand, and how it counts. */
   async chooseTool(): Promise<void> {
-    const { ToolDialog } = await import('./tool.dialog');
-    this.afterwards(this.dialog.open(ToolDialog, { data: this.exam.record.protocol(), width: '520px', maxHeight: '94vh' }));
+    const fetched = await this.parts.fetch(() => import('./tool.dialog'));
+    if (!fetched) return;
+    this.afterwards(this.dialog.open(fetched.ToolDialog, { data: this.exam.record.protocol(), width: '520px', maxHeight: '94vh' }));
   }
 
   async correctLast(): Promise<void> {
@@ -55,7 +58,8 @@ export class DialDialogs {
 
   /** Puts a reading right; the old value stays on record. */
   async correct(reading: HeldReading): Promise<void> {
-    const { CorrectDialog } = await import('./correct.dialog');
+    const fetched = await this.parts.fetch(() => import('./correct.dialog'));
+    if (!fetched) return;
     type Answer = import('./correct.dialog').Corrected;
     const { exam } = this;
     const name = exam.record.nameOf(exam.record.row(), exam.record.place().side);
@@ -66,14 +70,15 @@ export class DialDialogs {
       protocol: exam.record.protocol(),
       tool: exam.record.tool(),
     };
-    const dialog = this.dialog.open<unknown, unknown, Answer>(CorrectDialog, { data, width: '560px' });
+    const dialog = this.dialog.open<unknown, unknown, Answer>(fetched.CorrectDialog, { data, width: '560px' });
     this.afterwards(dialog, (answer) => exam.commands.correct(reading, answer.reading, answer.why));
   }
 
   /** A reading past a limit is held only with a reason. */
   async askWhy(): Promise<void> {
     const { exam } = this;
-    const { ReasonDialog } = await import('../ui/reason.dialog');
+    const fetched = await this.parts.fetch(() => import('../ui/reason.dialog'));
+    if (!fetched) return;
     const past = exam.commands.pastStop();
     if (!past) return;
     const { unit } = exam.record.motion();
@@ -88,7 +93,7 @@ export class DialDialogs {
       leave: 'Do not hold it',
     };
     exam.commands.pastStop.set(null);
-    this.afterwards(this.dialog.open<unknown, unknown, string>(ReasonDialog, { data, width: '520px' }), (why) =>
+    this.afterwards(this.dialog.open<unknown, unknown, string>(fetched.ReasonDialog, { data, width: '520px' }), (why) =>
       exam.commands.holdPast(why),
     );
   }
@@ -104,29 +109,35 @@ export class DialDialogs {
 
   /** Any way of measuring that is not on the sheet yet. */
   async addToSheet(): Promise<void> {
-    const { AddDialog } = await import('../library/add.dialog');
+    const fetched = await this.parts.fetch(() => import('../library/add.dialog'));
+    if (!fetched) return;
     const config = { data: this.exam.record.steps(), width: '560px', maxHeight: '94vh' };
-    this.afterwards(this.dialog.open<unknown, readonly SheetItem[], SheetItem>(AddDialog, config), (item) => this.exam.commands.add(item));
+    this.afterwards(this.dialog.open<unknown, readonly SheetItem[], SheetItem>(fetched.AddDialog, config), (item) =>
+      this.exam.commands.add(item),
+    );
   }
 
   /** The library's page of the motion in hand, over the dial. */
   async openLibrary(): Promise<void> {
-    const { ProtocolDialog } = await import('../library/protocol.dialog');
+    const fetched = await this.parts.fetch(() => import('../library/protocol.dialog'));
+    if (!fetched) return;
     const { patient, visit } = this.exam.record.visit()!;
     const person = { sex: patient.sex, age: ageOn(patient.birthDate, visit.assessedOn) };
     const data = { protocol: this.exam.record.protocol(), person, mode: this.exam.record.row().mode };
-    this.afterwards(this.dialog.open(ProtocolDialog, { data, width: '1120px', maxWidth: '96vw', maxHeight: '94vh' }));
+    this.afterwards(this.dialog.open(fetched.ProtocolDialog, { data, width: '1120px', maxWidth: '96vw', maxHeight: '94vh' }));
   }
 
   async showKeys(): Promise<void> {
-    const { KeysDialog } = await import('./keys.dialog');
-    this.afterwards(this.dialog.open(KeysDialog, { width: '560px', maxHeight: '94vh' }));
+    const fetched = await this.parts.fetch(() => import('./keys.dialog'));
+    if (!fetched) return;
+    this.afterwards(this.dialog.open(fetched.KeysDialog, { width: '560px', maxHeight: '94vh' }));
   }
   /** On a phone the run sheet lies under the dial: one swipe up, or one touch. */
   async openSheet(): Promise<void> {
-    const { RunSheetSheet } = await import('./run-sheet.sheet');
+    const fetched = await this.parts.fetch(() => import('./run-sheet.sheet'));
+    if (!fetched) return;
     this.sheets
-      .open<object, unknown, 'add'>(RunSheetSheet, { viewContainerRef: this.here, ariaLabel: 'Run sheet', panelClass: 'dg-sheet' })
+      .open<object, unknown, 'add'>(fetched.RunSheetSheet, { viewContainerRef: this.here, ariaLabel: 'Run sheet', panelClass: 'dg-sheet' })
       .afterDismissed()
       .subscribe((then) => (then === 'add' ? void this.addToSheet() : this.closed.next()));
   }

@@ -18,6 +18,7 @@ import { Logged } from '../own/logged';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { OddRecords } from '../ui/odd-records';
+import { Parts } from '../ui/parts';
 import { Cautions } from './cautions';
 import { Intake, type IntakeFields } from './intake';
 import { PlanList } from './plan-list';
@@ -54,6 +55,7 @@ export class PreparePage {
   private readonly api = inject(Api);
   private readonly visits = inject(VisitStore);
   private readonly dialog = inject(MatDialog);
+  private readonly parts = inject(Parts);
   private readonly router = inject(Router);
   protected readonly preparing = inject(Preparing);
   readonly id = input.required<string>();
@@ -149,9 +151,14 @@ export class PreparePage {
   }
 
   protected async addFromLibrary(): Promise<void> {
-    const { AddDialog } = await import('../library/add.dialog');
+    const fetched = await this.parts.fetch(() => import('../library/add.dialog'));
+    if (!fetched) return;
     this.dialog
-      .open<unknown, readonly SheetItem[], SheetItem>(AddDialog, { data: this.preparing.sheet(), width: '560px', maxHeight: '94vh' })
+      .open<unknown, readonly SheetItem[], SheetItem>(fetched.AddDialog, {
+        data: this.preparing.sheet(),
+        width: '560px',
+        maxHeight: '94vh',
+      })
       .afterClosed()
       .subscribe((item) => {
         if (item) this.preparing.add(item);

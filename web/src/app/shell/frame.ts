@@ -12,8 +12,9 @@ import { CommandQueue } from '../data/command-queue';
 import { Drafts } from '../data/drafts';
 import { May } from '../data/may';
 import { Session } from '../data/session';
-import type { SignOutChoice } from './sign-out.dialog';
+import { Parts } from '../ui/parts';
 import { NewVersion } from './new-version';
+import { SignOutDialog, type SignOutChoice } from './sign-out.dialog';
 import { ThemeChoice } from './theme';
 
 const STEPS = [
@@ -40,6 +41,7 @@ export class Frame {
   private readonly dialog = inject(MatDialog);
   protected readonly queue = inject(CommandQueue);
   protected readonly drafts = inject(Drafts);
+  protected readonly parts = inject(Parts);
   protected readonly may = inject(May);
   private readonly atHand = inject(AtHand);
   /** Only pages behind the door know of it. */
@@ -87,9 +89,9 @@ export class Frame {
     this.drafts.forget(false);
   }
 
-  protected async signOut(): Promise<void> {
+  /** What waits is asked about also where nothing can be fetched: the dialog came with the page. */
+  protected signOut(): void {
     if (this.queue.waiting() === 0) return this.leave();
-    const { SignOutDialog } = await import('./sign-out.dialog');
     this.dialog
       .open<unknown, unknown, SignOutChoice>(SignOutDialog, { width: '480px' })
       .afterClosed()
@@ -112,7 +114,8 @@ export class Frame {
 
   /** The session ends here even where the server cannot be told. */
   private leave(): void {
-    const out = () => void this.router.navigateByUrl('/sign-in');
+    // Where even the door cannot be fetched, nothing of what was shown stays either.
+    const out = () => void this.router.navigateByUrl('/sign-in').catch(() => location.replace('/sign-in'));
     this.session.signOut().subscribe({ complete: out, error: out });
   }
 }

@@ -13,6 +13,7 @@ import { Frame } from './frame';
 import { SignInForm } from './sign-in-form';
 import { signedIn } from './signed-in.guard';
 import { ThemeChoice } from './theme';
+import { Parts } from '../ui/parts';
 
 @Component({ template: '', changeDetection: ChangeDetectionStrategy.OnPush })
 class Blank {}
@@ -148,6 +149,19 @@ describe('shell', () => {
       dialog.querySelector<HTMLButtonElement>('button')!.click();
       await until(() => !document.querySelector('mat-dialog-container'));
       http.expectNone('/api/session');
+    });
+
+    it('tells that a part of the program could not be fetched, until that was seen', async () => {
+      const parts = TestBed.inject(Parts);
+      await parts.fetch(() => Promise.reject(new Error('offline')));
+      const fixture = TestBed.createComponent(Frame);
+      fixture.componentRef.setInput('heading', 'Ilka Marsh');
+      await fixture.whenStable();
+      const status = (fixture.nativeElement as HTMLElement).querySelector('.status')!;
+      expect(status.textContent).toContain('cannot be fetched now. Nothing is lost');
+      status.querySelector<HTMLButtonElement>('.dismiss')!.click();
+      await fixture.whenStable();
+      expect(status.textContent).not.toContain('cannot be fetched');
     });
 
     it('marks the step of the visit only inside a visit', async () => {
