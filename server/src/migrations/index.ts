@@ -20,6 +20,7 @@ import { Queue1700000000020 } from './0020-queue.js';
 import { Audit1700000000021 } from './0021-audit.js';
 import { Cohort1700000000022 } from './0022-cohort.js';
 import { Erasure1700000000023 } from './0023-erasure.js';
+import { EndedByDay1700000000024 } from './0024-ended-by-day.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -47,4 +48,5 @@ export const MIGRATIONS = [
   Audit1700000000021,
   Cohort1700000000022,
   Erasure1700000000023,
+  EndedByDay1700000000024,
 ];

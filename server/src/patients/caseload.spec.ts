@@ -58,22 +58,42 @@ describe('a caseload', () => {
 
   it('is found through by a word that very many have, in its order, through keys', async () => {
     const [one] = await clinics.dataSource.query('SELECT * FROM episode LIMIT 1');
-    // More than are looked up and put in order.
-    const COMMON = 5_200;
-    await clinics.dataSource.query(
-      `INSERT INTO episode (id, clinic_id, patient_id, complaint, opened_on, sort_name)
-       SELECT UUID(), ?, ?, 'common', '2026-01-01', CONCAT('Zz', LPAD(seq, 5, '0')) FROM seq_1_to_${COMMON}`,
-      [one.clinic_id, one.patient_id],
-    );
-    await clinics.dataSource.query(
-      "INSERT INTO episode_word (clinic_id, word, episode_id) SELECT clinic_id, 'common', id FROM episode WHERE complaint = 'common'",
-    );
+    // More than are looked up at once; and before them, by name, more than are walked past.
+    const [COMMON, BEFORE] = [5_200, 6_000];
+    for (const [first, complaint, count] of [
+      ['Yy', 'other', BEFORE],
+      ['Zz', 'common', COMMON],
+    ])
+      await clinics.dataSource.query(
+        `INSERT INTO episode (id, clinic_id, patient_id, complaint, opened_on, sort_name)
+         SELECT UUID(), ?, ?, ?, '2026-01-01', CONCAT(?, LPAD(seq, 5, '0')) FROM seq_1_to_${count}`,
+        [one.clinic_id, one.patient_id, complaint, first],
+      );
+    for (const word of ['common', 'commonly'])
+      await clinics.dataSource.query(
+        'INSERT INTO episode_word (clinic_id, word, episode_id) SELECT clinic_id, ?, id FROM episode WHERE complaint = ?',
+        [word, 'common'],
+      );
     try {
-      expect((await all({ find: 'comm', order: 'name' })).length).toBe(COMMON);
+      const ids = async (query: object): Promise<string[]> => (await page(query)).rows.map(({ episode }) => episode.id);
+      const byName: { id: string }[] = await clinics.dataSource.query(
+        "SELECT id FROM episode WHERE complaint = 'common' ORDER BY sort_name",
+      );
+      const expected = byName.slice(0, CASELOAD_PAGE).map(({ id }) => id);
+      expect(await ids({ find: 'comm', order: 'name' }))
+        .withContext('beyond what is walked past')
+        .toEqual(expected);
+      expect(await ids({ find: 'common comm', order: 'name' }))
+        .withContext('two common beginnings')
+        .toEqual(expected);
+      expect((await all({ find: 'comm', order: 'latest' })).length).toBe(COMMON);
+      expect((await all({ find: 'comm', whose: 'mine' })).length)
+        .withContext('all walked, none found')
+        .toBe(0);
       expect((await all({ find: 'comm nobody', order: 'name' })).length).toBe(0);
     } finally {
       await clinics.dataSource.query("DELETE w FROM episode_word w JOIN episode e ON e.id = w.episode_id WHERE e.complaint = 'common'");
-      await clinics.dataSource.query("DELETE FROM episode WHERE complaint = 'common'");
+      await clinics.dataSource.query("DELETE FROM episode WHERE complaint IN ('common', 'other')");
     }
   });
 

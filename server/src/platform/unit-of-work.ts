@@ -99,7 +99,7 @@ export class UnitOfWork {
    */
   async plain<T extends ObjectLiteral>(entity: EntityTarget<T>, tail: string, values: readonly unknown[]): Promise<T[]> {
     const { tableName, columns } = this.manager.dataSource.getMetadata(entity);
-    const names = columns.map((column) => `t.${column.databaseName} AS ${column.propertyName}`).join(', ');
+    const names = columns.map((column) => `t.${column.databaseName} AS \`${column.propertyName}\``).join(', ');
     const rows = (await this.manager.query(`SELECT ${names} FROM ${tableName} t ${tail}`, [...values])) as Record<string, unknown>[];
     const json = columns.filter((column) => column.type === 'simple-json').map((column) => column.propertyName);
     for (const row of rows) for (const name of json) if (typeof row[name] === 'string') row[name] = JSON.parse(row[name]);
