@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { DataSource, QueryRunner } from 'typeorm';
-import { connect, createDataSource, Database, migrate } from '../platform/database.js';
+import { MIGRATIONS } from './index.js';
+import { connect, createDataSource, Database, migrate, mustBeMigrated } from '../platform/database.js';
+import { lossesOf, migrateBack } from '../platform/migrate-back.js';
 import { ENTITIES } from '../resources.js';
 import { startClinics, type Clinics } from '../testing/harness.js';
 import { visitRecord } from '../visits/record.js';
@@ -202,6 +204,45 @@ describe('migrations', () => {
       expect((await other.query("SHOW TABLES LIKE 'trial'")).length).toBe(0);
       await migrate(other);
       expect(await schemaOf(other)).toEqual(before);
+    });
+  }, 60_000);
+
+  it('say what is lost on the way back: every table and column that goes, and nothing else', async () => {
+    await aside(async (other) => {
+      await migrate(other);
+      for (const migration of [...MIGRATIONS].reverse()) {
+        const before = await columnsOf(other);
+        await other.undoLastMigration({ transaction: 'none' });
+        const after = await columnsOf(other);
+        const tables = new Set([...after.keys()].map((name) => name.split('.')[0]));
+        const gone = [...before.keys()].filter((name) => !after.has(name)).map((name) => name.split('.') as [string, string]);
+        const goes = new Set(gone.map(([table, column]) => (tables.has(table) ? `${table}.${column}` : table)));
+        const said = lossesOf(new migration()).map(({ table, column }) => (column === null ? table : `${table}.${column}`));
+        expect(said.filter((name) => before.has(name) || !name.includes('.')).sort())
+          .withContext(migration.name)
+          .toEqual([...goes].sort());
+      }
+    });
+  }, 60_000);
+
+  it('are taken back to an earlier version only where nothing is lost, unless it may be', async () => {
+    await aside(async (other) => {
+      await migrate(other);
+      const clinic = randomUUID();
+      await other.query("INSERT INTO clinic (id, name, norm_set) VALUES (?, 'Saltmarsh', 'boone-azen-1979')", [clinic]);
+      await other.query('INSERT INTO audit_open (entry_id, clinic_id) VALUES (?, ?)', [randomUUID(), clinic]);
+      const whole = await schemaOf(other);
+      await expectAsync(migrateBack(other, 20, false)).toBeRejectedWithError(
+        /^This would be lost: audit_open \(1 row\)\. Nothing was changed/,
+      );
+      expect(await schemaOf(other)).toEqual(whole);
+      expect(await migrateBack(other, 22, false)).toEqual(['EndedByDay1700000000024', 'Erasure1700000000023']);
+      expect(await migrateBack(other, 22, false)).toEqual([]);
+      await expectAsync(mustBeMigrated(other)).toBeRejectedWithError(/older than this server: 2 changes/);
+      expect((await migrateBack(other, 20, true)).length).toBe(2);
+      expect(await other.query("SHOW TABLES LIKE 'audit_open'")).toEqual([]);
+      await migrate(other);
+      expect(await schemaOf(other)).toEqual(whole);
     });
   }, 60_000);
 

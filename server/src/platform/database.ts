@@ -103,16 +103,23 @@ export async function asSchemaAccount<T>(
  * MariaDB commits every change of a schema by itself, so a migration can be
  * cut off after any of its statements; each of them may be done again.
  */
-export async function migrate(dataSource: DataSource, afterwards: () => Promise<void> = async () => {}): Promise<void> {
+export function migrate(dataSource: DataSource, afterwards: () => Promise<void> = async () => {}): Promise<void> {
+  return withLock(dataSource, async () => {
+    await dataSource.runMigrations({ transaction: 'none' });
+    await ownTriggers(dataSource);
+    await afterwards();
+  });
+}
+
+/** Nobody else changes the schema meanwhile. */
+export async function withLock<T>(dataSource: DataSource, doing: () => Promise<T>): Promise<T> {
   const guard = dataSource.createQueryRunner();
   try {
     // The wait for it is longer than any statement may otherwise take.
     await guard.query('SET SESSION max_statement_time = 0');
     const [lock] = (await guard.query(`SELECT GET_LOCK('${LOCK}', ${LONGEST_MIGRATION}) AS got`)) as { got: number }[];
     if (Number(lock?.got) !== 1) throw new Error(`another server has been changing the schema for more than ${LONGEST_MIGRATION} s`);
-    await dataSource.runMigrations({ transaction: 'none' });
-    await ownTriggers(dataSource);
-    await afterwards();
+    return await doing();
   } finally {
     await guard.query(`SELECT RELEASE_LOCK('${LOCK}')`).catch(() => {});
     await guard.query(`SET SESSION max_statement_time = ${LIMITS.statementSeconds}`).catch(() => {});
