@@ -2,7 +2,7 @@ import { existsSync, readdirSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { backupKey } from './lib/archive.mjs';
-import { doAgain, prove, readIn, sizeWords } from './lib/backup.mjs';
+import { canDoAgain, doAgain, manifestOf, prove, readIn, sizeWords } from './lib/backup.mjs';
 import { needDebian, needNode, needPackages } from './lib/need.mjs';
 import { DATA } from './lib/paths.mjs';
 import { main, say, Stop } from './lib/say.mjs';
@@ -33,6 +33,7 @@ await main(async () => {
   }
   await withRecords(async ({ records, folder, serverKey, database }) => {
     const key = await keyIn(folder);
+    if (values.binlogs) await canDoAgain(records, values.binlogs, (await manifestOf(file, key)).database);
     await mustBeEmpty(records);
     const manifest = await readIn(file, key, records);
     say(`Read in and compared: ${sizeWords(manifest)}, as they were ${manifest.madeAt}.`);

@@ -1,8 +1,8 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, realpathSync, renameSync, rmSync } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { once } from 'node:events';
 import { Readable } from 'node:stream';
 import { createGunzip, createGzip } from 'node:zlib';
@@ -82,11 +82,17 @@ async function write(file, records, { key, serverKey, now }) {
   }
 }
 
+/** What there is to know of a backup, read to its end. @throws where it was changed or cut off */
+export async function manifestOf(file, key) {
+  let manifest;
+  for await (const piece of readArchive(file, key, (known) => (manifest = known))) void piece;
+  return manifest;
+}
+
 /** Reads a backup into a database that is empty, and compares. @returns what there is to know of it */
 export async function readIn(file, key, records) {
-  let manifest;
-  // To its end before anything is read in: of one that was changed or cut off nothing is.
-  for await (const piece of readArchive(file, key, (known) => (manifest = known))) void piece;
+  // Before anything is read in: of one that was changed or cut off nothing is.
+  const manifest = await manifestOf(file, key);
   const pieces = Readable.from(readArchive(file, key, () => {}));
   const plain = pieces.pipe(createGunzip());
   pieces.on('error', (error) => plain.destroy(error));
@@ -115,6 +121,30 @@ export async function prove(file, key) {
 }
 
 /**
+ * Whether the binary log in a folder can be done again here, asked before anything is read in.
+ *
+ * @throws with what stands against it
+ */
+export async function canDoAgain(records, folder, backedUp) {
+  const connection = await records.connect();
+  try {
+    const [[{ base }]] = await connection.query('SELECT @@log_bin_basename AS base');
+    // It would do again what is read in now, and that the database was made empty.
+    if (records.name === backedUp && base && existsSync(folder) && realpathSync(dirname(base)) === realpathSync(folder))
+      throw new Stop(`This is the binary log of the server itself, and ${records.name} the database it is about: it would be done again into itself.
+Allowed: an empty database of another name on this server, or the same name on another.`);
+    // What every binary log begins with.
+    await connection.query('SET SESSION pseudo_thread_id = 1').catch(() => {
+      throw new Stop(
+        `${records.at.user} may not do a binary log again: nothing was read in. Allowed: an account with GRANT BINLOG REPLAY ON *.*`,
+      );
+    });
+  } finally {
+    await connection.end();
+  }
+}
+
+/**
  * Does again what was written after a backup was made, up to a moment.
  *
  * @param binlogs files of the binary log from the one of the backup on, in order
@@ -125,23 +155,64 @@ export async function doAgain(records, { binlog, database }, binlogs, until) {
   const from = binlogs.findIndex((path) => path.endsWith(`/${binlog.file}`) || path === binlog.file);
   if (from < 0) throw new Stop(`${binlog.file} is missing: what was written after the backup begins in it.`);
   const stop = until ? [`--stop-datetime=${until.toISOString().slice(0, 19).replace('T', ' ')}`] : [];
-  const rename = database === records.name ? [] : [`--rewrite-db=${database}->${records.name}`];
-  const [command, , env] = records.tool('mariadb-binlog');
-  const args = [
-    '--no-defaults',
-    ...rename,
-    `--database=${records.name}`,
-    `--start-position=${binlog.position}`,
-    ...stop,
-    ...binlogs.slice(from),
-  ];
-  const reader = spawn(command, args, { env, stdio: ['ignore', 'pipe', 'pipe'] });
-  let said = '';
-  reader.stderr.on('data', (chunk) => (said += chunk));
-  const ended = once(reader, 'close');
-  await records.read(reader.stdout, '--binary-mode');
-  const [code] = await ended;
-  if (code !== 0) throw new Stop(`The binary log was not read to its end: ${said.trim()}`);
+  // By the name that it has in the log, also where it gets another.
+  const log = (...more) => {
+    const [command, , env] = records.tool('mariadb-binlog');
+    const args = [
+      '--no-defaults',
+      `--database=${database}`,
+      `--start-position=${binlog.position}`,
+      ...stop,
+      ...more,
+      ...binlogs.slice(from),
+    ];
+    const reader = spawn(command, args, { env, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    reader.stderr.on('data', (chunk) => (said += chunk));
+    const ended = once(reader, 'close').then(([code]) => {
+      if (code !== 0) throw new Stop(`The binary log was not read to its end: ${said.trim()}`);
+    });
+    ended.catch(() => {});
+    return { out: reader.stdout, ended };
+  };
+  // A database that is dropped or made is named, whatever it is read into.
+  const statements = log('--base64-output=decode-rows');
+  let when = 0;
+  for await (const line of linesOf(statements.out)) {
+    when = Number(/^SET TIMESTAMP=(\d+)/.exec(line)?.[1] ?? when);
+    if (!line.startsWith('#') && /\b(DROP|CREATE|ALTER)\s+(DATABASE|SCHEMA)\b/i.test(line))
+      throw new Stop(`In the binary log a database is made, changed or dropped at ${new Date(when * 1000).toISOString()}: nothing of it was done again.
+Allowed: --until an earlier moment, into a database that is empty again.`);
+  }
+  await statements.ended;
+  const again = log(...(database === records.name ? [] : [`--rewrite-db=${database}->${records.name}`]));
+  await records.read(Readable.from(asNew(again.out)), '--binary-mode');
+  await again.ended;
+}
+
+/** Lines of bytes, each a character. */
+async function* linesOf(stream) {
+  stream.setEncoding('latin1');
+  let rest = '';
+  for await (const text of stream) {
+    const lines = (rest + text).split('\n');
+    rest = lines.pop();
+    yield* lines;
+  }
+  if (rest !== '') yield rest;
+}
+
+/** What is done again is an entry of its own in the log of the server that does it: two of one number would be in the way of whoever reads it next. */
+async function* asNew(stream) {
+  let batch = '';
+  for await (const line of linesOf(stream)) {
+    if (/^\/\*M!\d+ SET @@session\.(gtid_\w+|server_id)=/.test(line)) continue;
+    batch += `${line}\n`;
+    if (batch.length < 65_536) continue;
+    yield Buffer.from(batch, 'latin1');
+    batch = '';
+  }
+  yield Buffer.from(batch, 'latin1');
 }
 
 /** "31 tables, 12,345 rows" */

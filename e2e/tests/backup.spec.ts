@@ -146,4 +146,34 @@ test.describe('a backup', () => {
       expect([...ids].sort()).toEqual([...held.keys()].sort());
     });
   });
+
+  test('is read in beside the records on the same server: its binary log holds that too, and it is not done again', async () => {
+    const again = async (over: Record<string, string>) =>
+      command('restore.mjs', [file, '--binlogs', stack.database.data], {
+        ...stack.database.environment(),
+        DIAL_GAUGE_KEY_FILE: join(folder, 'again.key'),
+        ...over,
+      });
+    await expect(again({}), 'into itself').rejects.toThrow(/the binary log of the server itself, and dial_gauge the database it is about/);
+    const beside = { DIAL_GAUGE_DB_NAME: 'dial_gauge_again' };
+    const empty =
+      "DROP DATABASE IF EXISTS dial_gauge_again; CREATE DATABASE dial_gauge_again; GRANT ALL ON dial_gauge_again.* TO dial_gauge_schema@'127.0.0.1';";
+    await stack.database.sql(empty);
+    await expect(again(beside), 'by whom may not').rejects.toThrow(/may not do a binary log again: nothing was read in/);
+    await stack.database.sql(
+      "GRANT BINLOG REPLAY ON *.* TO dial_gauge_schema@'127.0.0.1'; USE dial_gauge; ALTER TABLE clinic ADD COLUMN later INT",
+    );
+    await again(beside);
+    // Also a change of the schema after the backup; and all that was entered.
+    await stack.database.sql('SELECT later FROM dial_gauge_again.clinic');
+    const left = 'SELECT id FROM dial_gauge.trial WHERE id NOT IN (SELECT id FROM dial_gauge_again.trial)';
+    const same = '(SELECT COUNT(*) FROM dial_gauge.trial) = (SELECT COUNT(*) FROM dial_gauge_again.trial)';
+    // More than one row is none.
+    await stack.database.sql(`SELECT IF(${same} AND NOT EXISTS (${left}), 1, (SELECT 1 UNION SELECT 2))`);
+    // Done twice it would be in the way of itself.
+    await stack.database.sql(empty);
+    await again(beside);
+    await stack.database.sql(`${empty} ALTER DATABASE dial_gauge COMMENT 'of the clinic'`);
+    await expect(again(beside), 'what is about a database itself').rejects.toThrow(/a database is made, changed or dropped at 20/);
+  });
 });
