@@ -26,10 +26,15 @@ export function requestLog(logger: Logger): RequestHandler {
           status: response.statusCode,
           ms: Math.round(performance.now() - begun),
         };
-        if (response.writableFinished) logger.info(line, 'answered');
+        if (response.writableFinished) logger[level(line)](line, 'answered');
         else logger.warn(line, 'cut off');
       });
     }
     next();
   };
 }
+
+/** What whoever watches asks every second is only worth a line where the answer is a bad one. */
+const WATCHED: readonly (string | undefined)[] = ['/healthz', '/readyz', '/metrics'];
+const level = ({ path, status }: { path: string | undefined; status: number }) =>
+  WATCHED.includes(path) && status < 400 ? 'debug' : 'info';

@@ -34,6 +34,25 @@ describe('how a server is', () => {
       .expect(503);
   });
 
+  it('is worth a line in the log only where the answer is a bad one', async () => {
+    const lines = () =>
+      clinics.harness
+        .log()
+        .split('\n')
+        .filter((line) => /"path":"\/(readyz|healthz|metrics)"/.test(line));
+    const before = lines().length;
+    await request(app).get('/readyz').expect(200);
+    await figures();
+    expect(lines().length).toBe(before);
+    watch.drain();
+    await request(app).get('/readyz').expect(503);
+    expect(
+      lines()
+        .slice(before)
+        .map((line) => (JSON.parse(line) as { status: number }).status),
+    ).toEqual([503]);
+  });
+
   it('asks the database no more often than twice a second, however often it is asked', async () => {
     let asked = 0;
     const counting = new Watch({ query: () => Promise.resolve((asked += 1)) } as never, { metricsToken: '' });
