@@ -22,6 +22,8 @@ export type SignIn = z.infer<typeof SignIn>;
 export const SessionView = z.object({
   user: z.object({ id: Id, name: z.string(), email: z.string(), role: Role }),
   clinic: z.object({ id: Id, name: z.string() }),
+  /** The clinic asks for a second factor and there is none: until there is, the account alone is open. */
+  secondFactorMissing: z.boolean(),
 });
 export type SessionView = z.infer<typeof SessionView>;
 

@@ -32,6 +32,7 @@ export const MAY: { readonly [R in keyof Resources]: { readonly [N in keyof Reso
     endAccount: 'staff',
     reopenAccount: 'staff',
     resetPassword: 'staff',
+    askSecondFactor: 'staff',
     dropSecondFactor: 'staff',
   },
   audit: { audit: 'audit' },

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 
 /** Problems that whoever asks can do something about by itself, told apart by their type; all others go by their status. */
-export const PROBLEM_KINDS = ['second-factor', 'proof', 'role'] as const;
+export const PROBLEM_KINDS = ['second-factor', 'second-factor-missing', 'proof', 'role'] as const;
 export type ProblemKind = (typeof PROBLEM_KINDS)[number];
 
 export const problemType = (kind: ProblemKind | number): string => `urn:dial-gauge:problem:${kind}`;

@@ -49,7 +49,12 @@ export const StaffMember = z.object({
 });
 export type StaffMember = z.infer<typeof StaffMember>;
 
-export const StaffView = z.object({ people: z.array(StaffMember), links: z.array(Link) });
+export const StaffView = z.object({
+  people: z.array(StaffMember),
+  links: z.array(Link),
+  /** Since when a second factor is asked of everybody who signs in; null: it is left to each. */
+  secondFactorSince: z.iso.datetime().nullable(),
+});
 export type StaffView = z.infer<typeof StaffView>;
 
 /** The token of a link, told once: the link carries it behind the number sign, so that it reaches no log. */
@@ -140,6 +145,14 @@ export const STAFF = {
     params: ById,
     body: z.strictObject({ id: Id }),
     answer: MadeLink,
+  }),
+  askSecondFactor: route({
+    method: 'put',
+    path: '/second-factor-rule',
+    summary: 'Ask a second factor of everybody who signs in from now on, or leave it to each; whoever asks it has one',
+    params: none,
+    body: z.strictObject({ asked: z.boolean() }),
+    answer: StaffView,
   }),
   dropSecondFactor: route({
     method: 'post',

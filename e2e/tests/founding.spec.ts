@@ -40,6 +40,20 @@ const join = async (page: Page, link: string, { name, password }: { name: string
   await expect(page.getByRole('heading', { name: 'Caseload' })).toBeVisible();
 };
 
+/** On the own account, from the password to the codes for when the authenticator is lost. @returns the authenticator */
+const setUpFactor = async (page: Page, { password }: { password: string }): Promise<TOTP> => {
+  await page.getByLabel('Your password').fill(password);
+  await page.getByRole('button', { name: 'Begin' }).click();
+  const totp = new TOTP({ secret: Secret.fromBase32((await page.locator('.secret').textContent())!.trim()) });
+  expect(await axe(page)).toEqual([]);
+  await page.getByLabel('Six digits').fill(totp.generate({ timestamp: Date.now() - 30_000 }));
+  await page.getByRole('button', { name: 'Use it from now on' }).click();
+  await expect(page.getByRole('list', { name: 'Codes for when the authenticator is lost' }).getByRole('listitem')).toHaveCount(10);
+  return totp;
+};
+
+test.describe.configure({ mode: 'serial' });
+
 test('a clinic begins from nothing: founded, people invited, a second factor, each does their part', async ({ browser, page }) => {
   test.setTimeout(120_000);
   // The first visitor, with the code that the server printed.
@@ -81,14 +95,7 @@ test('a clinic begins from nothing: founded, people invited, a second factor, ea
   await examiner.bringToFront();
   await examiner.locator('header .you').click();
   await examiner.getByRole('menuitem', { name: 'Your account' }).click();
-  await examiner.getByLabel('Your password').fill(EXAMINER.password);
-  await examiner.getByRole('button', { name: 'Begin' }).click();
-  const secret = (await examiner.locator('.secret').textContent())!.trim();
-  const totp = new TOTP({ secret: Secret.fromBase32(secret) });
-  expect(await axe(examiner)).toEqual([]);
-  await examiner.getByLabel('Six digits').fill(totp.generate({ timestamp: Date.now() - 30_000 }));
-  await examiner.getByRole('button', { name: 'Use it from now on' }).click();
-  await expect(examiner.getByRole('list', { name: 'Codes for when the authenticator is lost' }).getByRole('listitem')).toHaveCount(10);
+  const totp = await setUpFactor(examiner, EXAMINER);
   await signOut(examiner);
   await signIn(examiner, EXAMINER);
   await examiner.getByLabel('Code of your authenticator').fill(totp.generate());
@@ -160,4 +167,27 @@ test('a clinic begins from nothing: founded, people invited, a second factor, ea
   await expect(rows.filter({ hasText: ASSISTANT.name }).filter({ hasText: 'Ilka Marsh' }).first()).toBeVisible();
   expect(await axe(page)).toEqual([]);
   expect((await assistant.request.get(`${stack.url}/api/audit`)).status()).toBe(403);
+});
+
+test('a second factor that is asked of everybody is set up before anything else opens', async ({ browser, page }) => {
+  await page.goto(`${stack.url}/account`);
+  await signIn(page, LEAD);
+  await setUpFactor(page, LEAD);
+  await fromClinicMenu(page, /People of the clinic/);
+  await expect(page.getByText('Left to each. One person has none.')).toBeVisible();
+  await page.getByRole('button', { name: 'Ask it of everybody' }).click();
+  await expect(page.getByText('Asked of everybody who signs in since')).toBeVisible();
+  expect(await axe(page)).toEqual([]);
+
+  const assistant = await somebody(browser);
+  await assistant.goto(`${stack.url}/class`);
+  await signIn(assistant, ASSISTANT);
+  await expect(assistant).toHaveURL(/\/account$/);
+  await expect(assistant.getByText('Your clinic asks a second factor of everybody.')).toBeVisible();
+  await assistant.goto(`${stack.url}/caseload`);
+  await expect(assistant).toHaveURL(/\/account$/);
+  await setUpFactor(assistant, ASSISTANT);
+  await assistant.getByRole('button', { name: 'I have them' }).click();
+  await assistant.getByRole('link', { name: 'Caseload' }).click();
+  await expect(assistant.getByRole('heading', { name: 'Caseload' })).toBeVisible();
 });

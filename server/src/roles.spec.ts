@@ -24,8 +24,8 @@ describe('roles', () => {
     expect(only('lead').sort()).toEqual(
       [
         'audit.audit', 'cohort.cohortFile', 'cohort.countAnew', 'cohort.makeNormSet', 'judgement.countersign', 'norms.addNormSet', 'persons.erase', 'persons.erasure', 'persons.wholeRecord', 'norms.removeNormSet', 'norms.setNorms', 'reliability.adoptError', 'reliability.dropError',
-        'reports.allReadings', 'screens.setScreens', 'staff.dropSecondFactor', 'staff.endAccount', 'staff.invite', 'staff.reopenAccount',
-        'staff.resetPassword', 'staff.setRole', 'staff.staff', 'staff.withdrawLink',
+        'reports.allReadings', 'screens.setScreens', 'staff.askSecondFactor', 'staff.dropSecondFactor',
+        'staff.endAccount', 'staff.invite', 'staff.reopenAccount', 'staff.resetPassword', 'staff.setRole', 'staff.staff', 'staff.withdrawLink',
       ].sort(),
     ); // prettier-ignore
     const changed = (role: Role) =>
@@ -52,17 +52,24 @@ describe('roles', () => {
     ).toEqual(['audit', 'countersign', 'erase', 'export', 'sign', 'staff']);
   });
 
-  it('are held against every route there is: whoever may not is refused before anything is read or done', async () => {
-    // Leaving comes last.
+  /** Every route that wants a session; leaving comes last. */
+  const behindTheDoor = () => {
     const last = (route: Route) => (route.method === 'delete' && route.path.startsWith('/session') ? 1 : 0);
-    const asked = ROUTES.filter(({ route }) => !route.open).sort((a, b) => last(a.route) - last(b.route));
+    return ROUTES.filter(({ route }) => !route.open).sort((a, b) => last(a.route) - last(b.route));
+  };
+  const ask = (agent: Agent, route: Route) =>
+    agent[route.method](`/api${route.path.replace(/:\w+/g, randomUUID())}`).send(
+      changes(route) && route.method !== 'delete' ? {} : undefined,
+    );
+
+  it('are held against every route there is: whoever may not is refused before anything is read or done', async () => {
+    const asked = behindTheDoor();
     expect(asked.length).toBeGreaterThan(90);
     let refused = 0;
     for (const role of ROLES) {
       const agent = agents.get(role)!;
       for (const { name, route, act } of asked) {
-        const url = `/api${route.path.replace(/:\w+/g, randomUUID())}`;
-        const answer = await agent[route.method](url).send(changes(route) && route.method !== 'delete' ? {} : undefined);
+        const answer = await ask(agent, route);
         const isRefused = answer.status === 403 && answer.body?.type === problemType('role');
         expect(isRefused)
           .withContext(`${role} ${name}: ${answer.status} ${JSON.stringify(answer.body)}`)
@@ -72,6 +79,23 @@ describe('roles', () => {
     }
     expect(refused).toBeGreaterThan(100);
   }, 120_000);
+
+  it('are worth nothing without the second factor that the clinic asks for: every route but those of the own account is shut', async () => {
+    const name = `late-${randomUUID().slice(0, 6)}`;
+    await addUser(clinics.dataSource, clinics.clinicId, randomUUID(), `${name}@clinic.example`, `${name}-password`, 'lead');
+    await clinics.dataSource.query('UPDATE clinic SET second_factor_since = NOW(3) WHERE id = ?', [clinics.clinicId]);
+    try {
+      const agent = await clinics.signIn(name);
+      for (const { name: route, route: asked, act } of behindTheDoor()) {
+        const { status, body } = await ask(agent, asked);
+        expect(status === 403 && body?.type === problemType('second-factor-missing'))
+          .withContext(`${route}: ${status} ${JSON.stringify(body)}`)
+          .toBe(act !== 'self');
+      }
+    } finally {
+      await clinics.dataSource.query('UPDATE clinic SET second_factor_since = NULL WHERE id = ?', [clinics.clinicId]);
+    }
+  }, 60_000);
 
   it('hold for what arrives from a tab that was opened in another role', async () => {
     const [id, name] = [randomUUID(), `turned-${randomUUID().slice(0, 6)}`];

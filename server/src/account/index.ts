@@ -30,10 +30,10 @@ export const account: Resource = {
       proving,
     ),
 
-    serve(ACCOUNT.session, async (work) => {
+    serve(ACCOUNT.session, async (work, _call, { request }) => {
       const user = await work.manager.findOneBy(User, { id: work.caller.userId, clinicId: work.clinicId });
       if (!user) throw noSession();
-      return sessionView(work, user);
+      return sessionView(work, user, request.session!.factorMissing);
     }),
 
     serve(ACCOUNT.signOut, async (_work, _call, { request, response }) => {
@@ -62,7 +62,7 @@ export const account: Resource = {
       async (work, { body }, { request }) => {
         const user = await provenAgain(work.manager, request, work.caller.userId, body);
         await sessionsAt(request).proved(request.session!);
-        return sessionView(work, user);
+        return sessionView(work, user, request.session!.factorMissing);
       },
       proving,
     ),
@@ -136,6 +136,12 @@ export const account: Resource = {
       ACCOUNT.removeSecondFactor,
       async (work, { body }, { request }) => {
         const user = await provenAgain(work.manager, request, work.caller.userId, body);
+        if (await asksSecondFactor(work))
+          throw new HttpProblem(
+            409,
+            'The clinic asks for it',
+            'Your clinic asks a second factor of everybody: yours stays. With another authenticator a lead takes it off, and you begin anew.',
+          );
         await work.manager.transaction((whole) => removeSecondFactor(whole, user.id));
         return accountView(work);
       },
@@ -143,6 +149,9 @@ export const account: Resource = {
     ),
   ],
 };
+
+const asksSecondFactor = async ({ manager, clinicId }: UnitOfWork): Promise<boolean> =>
+  (await manager.findOneByOrFail(Clinic, { id: clinicId })).secondFactorSince !== null;
 
 async function accountView({ manager, caller }: UnitOfWork): Promise<AccountView> {
   const { name, email, role, passwordSince, id } = await manager.findOneByOrFail(User, { id: caller.userId });
@@ -177,9 +186,12 @@ export async function signedIn(work: UnitOfWork, user: User, { request, response
   return sessionView(work, user);
 }
 
-async function sessionView({ manager }: UnitOfWork, user: User): Promise<SessionView> {
+/** @param factorMissing of the session; of one that begins now where it is left out */
+async function sessionView({ manager }: UnitOfWork, user: User, factorMissing?: boolean): Promise<SessionView> {
   const clinic = await manager.findOneByOrFail(Clinic, { id: user.clinicId });
+  const missing = factorMissing ?? (clinic.secondFactorSince !== null && !(await secondFactorOf(manager, user.id)));
   return {
+    secondFactorMissing: missing,
     user: { id: user.id, name: user.name, email: user.email, role: user.role },
     clinic: { id: clinic.id, name: clinic.name },
   };

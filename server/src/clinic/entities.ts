@@ -14,6 +14,8 @@ export class Clinic {
   @Column({ type: 'simple-json', nullable: true }) thresholds!: Thresholds | null;
   /** Fist and finger, in cm; null: assumed. */
   @Column({ type: 'simple-json', name: 'hand_widths', nullable: true }) handWidths!: HandWidths | null;
+  /** Whoever signs in after it has a second factor; null: it is left to each. */
+  @Column({ ...moment, name: 'second_factor_since', nullable: true }) secondFactorSince!: Date | null;
   /** Which loss comes first. */
   @Column({ ...text(30), default: 'largest-first' }) ranking!: Ranking;
 }

@@ -154,7 +154,7 @@ export class LiveHub {
     const session = connection.sid === null ? null : await this.sessions.find(connection.sid);
     if (!session) return closed(connection, LIVE_CLOSED.noSession);
     const { clinicId, userId, role } = session.caller;
-    if (!mayDo(role, 'measure')) return closed(connection, LIVE_CLOSED.notAllowed);
+    if (session.factorMissing || !mayDo(role, 'measure')) return closed(connection, LIVE_CLOSED.notAllowed);
     if (!(await this.dataSource.manager.existsBy(Visit, { id: hello.visit, clinicId }))) return closed(connection, LIVE_CLOSED.notFound);
     if (!this.counts(connection, userId, hello.visit)) return closed(connection, LIVE_CLOSED.refused);
     connection.stands = async () => (await this.sessions.find(session.sid)) !== null;

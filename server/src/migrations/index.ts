@@ -21,6 +21,7 @@ import { Audit1700000000021 } from './0021-audit.js';
 import { Cohort1700000000022 } from './0022-cohort.js';
 import { Erasure1700000000023 } from './0023-erasure.js';
 import { EndedByDay1700000000024 } from './0024-ended-by-day.js';
+import { SecondFactorRule1700000000025 } from './0025-second-factor-rule.js';
 import { Past1700000000012 } from './0012-past.js';
 
 /** Oldest first. */
@@ -49,4 +50,5 @@ export const MIGRATIONS = [
   Cohort1700000000022,
   Erasure1700000000023,
   EndedByDay1700000000024,
+  SecondFactorRule1700000000025,
 ];

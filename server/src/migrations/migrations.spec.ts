@@ -236,9 +236,10 @@ describe('migrations', () => {
         /^This would be lost: audit_open \(1 row\)\. Nothing was changed/,
       );
       expect(await schemaOf(other)).toEqual(whole);
-      expect(await migrateBack(other, 22, false)).toEqual(['EndedByDay1700000000024', 'Erasure1700000000023']);
+      const later = MIGRATIONS.slice(22).map(({ name }) => name);
+      expect(await migrateBack(other, 22, false)).toEqual([...later].reverse());
       expect(await migrateBack(other, 22, false)).toEqual([]);
-      await expectAsync(mustBeMigrated(other)).toBeRejectedWithError(/older than this server: 2 changes/);
+      await expectAsync(mustBeMigrated(other)).toBeRejectedWithError(new RegExp(`older than this server: ${later.length} changes`));
       expect((await migrateBack(other, 20, true)).length).toBe(2);
       expect(await other.query("SHOW TABLES LIKE 'audit_open'")).toEqual([]);
       await migrate(other);

@@ -44,6 +44,17 @@ export const wantsProof = (): HttpProblem =>
     'proof',
   );
 
+/** The clinic asks for a second factor, and whoever signed in has none. */
+export const secondFactorMissing = (): HttpProblem =>
+  new HttpProblem(
+    403,
+    'A second factor is asked for',
+    'Your clinic asks a second factor of everybody. Set yours up under Your account; until then nothing else is open to you. What you entered is kept.',
+    undefined,
+    undefined,
+    'second-factor-missing',
+  );
+
 /** One field that was refused, what is wrong with it and what is allowed. */
 export const refused = (path: string, message: string, detail = 'Nothing was saved.'): HttpProblem =>
   new HttpProblem(422, 'Some fields were refused', detail, [{ path, message }]);

@@ -6,7 +6,7 @@ import type { Auditor } from '../audit/auditor.js';
 import { NOBODY } from './caller.js';
 import type { Database } from './database.js';
 import { perform } from './perform.js';
-import { HttpProblem, noSession, notFound, notYourRole, notYours, wantsProof as proofWanted } from './problems.js';
+import { HttpProblem, noSession, notFound, notYourRole, notYours, secondFactorMissing, wantsProof as proofWanted } from './problems.js';
 import type { Resource, Served } from './resource.js';
 import { sentOf } from './sent.js';
 import type { Sessions } from './session.js';
@@ -118,15 +118,16 @@ function mustBeSignedIn({ route, how }: Served, sessions: Sessions): RequestHand
     const { session } = request;
     if (!route.open) {
       // Asked for in the database, unless the statement does that itself: what is remembered may have ended.
-      const standing = session?.remembered && !how.asksForSession ? await sessions.find(session.sid) : session;
+      const standing = session?.remembered && (!how.asksForSession || session.factorMissing) ? await sessions.find(session.sid) : session;
       if (!standing) throw noSession();
       request.session = standing;
     }
     const meant = request.get(MEANT_FOR);
     if (session && meant !== undefined && meant !== session.caller.userId) throw notYours(session.caller.name);
     if (request.session && act !== 'door') {
-      const { caller, wantsProof } = request.session;
+      const { caller, wantsProof, factorMissing } = request.session;
       if (!mayDo(caller.role, act)) throw notYourRole(caller.role, act);
+      if (factorMissing && act !== 'self') throw secondFactorMissing();
       if (ALLOWED[act].proof && wantsProof) throw proofWanted();
     }
     next();

@@ -19,6 +19,8 @@ export interface Session {
   readonly seenAt: number;
   /** The password is asked for again before what wants proof: there was a rest since it was entered. */
   readonly wantsProof: boolean;
+  /** The clinic asked for a second factor when this session began, and there is none: the account alone is open. */
+  readonly factorMissing: boolean;
   /** Not looked up with this request: it may have ended meanwhile. */
   readonly remembered: boolean;
 }
@@ -69,6 +71,10 @@ export const sessionKey = (sid: string): string => hashOf(sid);
 const OF_USER = `FROM session s JOIN user u ON u.id = s.user_id AND u.ended_at IS NULL
   AND s.credential = CONVERT(SHA2(u.password_hash, 256) USING ascii) COLLATE ascii_bin`;
 
+/** Who was signed in before it was asked for goes on. */
+const FACTOR_MISSING = `(c.second_factor_since IS NOT NULL AND s.started_at >= c.second_factor_since
+  AND NOT EXISTS (SELECT 1 FROM second_factor f WHERE f.user_id = u.id AND f.confirmed_at IS NOT NULL))`;
+
 /** A condition for a statement that itself sees to it that the caller's session stands, in the role it was allowed for, with the values that it takes. */
 export const SESSION_STANDS = `EXISTS (SELECT 1 ${OF_USER} WHERE s.id = ? AND u.role = ? AND s.expires_at > ?)`;
 export const standing = ({ caller, now }: UnitOfWork): unknown[] => [caller.session, caller.role, now];
@@ -79,6 +85,7 @@ interface Found {
   name: string;
   role: Role;
   wants_proof: number | boolean;
+  factor_missing: number | boolean;
   started_at: Date;
   seen_at: Date;
 }
@@ -137,7 +144,8 @@ export class Sessions {
     const now = Date.now();
     const [row] = await executed<Found[]>(
       this.dataSource,
-      `SELECT s.user_id, u.clinic_id, u.name, u.role, s.wants_proof, s.started_at, s.seen_at ${OF_USER} WHERE s.id = ? AND s.expires_at > ? AND s.started_at > ?`,
+      `SELECT s.user_id, u.clinic_id, u.name, u.role, s.wants_proof, ${FACTOR_MISSING} AS factor_missing, s.started_at, s.seen_at
+       ${OF_USER} JOIN clinic c ON c.id = u.clinic_id WHERE s.id = ? AND s.expires_at > ? AND s.started_at > ?`,
       [key, new Date(now), new Date(now - this.settings.longestMs)],
     );
     this.memory.delete(sid);
@@ -145,7 +153,15 @@ export class Sessions {
     const caller = { userId: row.user_id, name: row.name, clinicId: row.clinic_id, role: row.role, session: key };
     const seenAt = row.seen_at.getTime();
     const wantsProof = Boolean(row.wants_proof) || now - seenAt >= this.rest;
-    const session = { sid, caller, startedAt: row.started_at.getTime(), seenAt, wantsProof, remembered: true };
+    const session = {
+      sid,
+      caller,
+      startedAt: row.started_at.getTime(),
+      seenAt,
+      wantsProof,
+      factorMissing: Boolean(row.factor_missing),
+      remembered: true,
+    };
     if (this.memory.size >= REMEMBERED.most) this.memory.clear();
     this.memory.set(sid, { at: now, session });
     return { ...session, remembered: false };

@@ -8,7 +8,7 @@ import { serve, type Resource } from '../platform/resource.js';
 import { mustBeOverTls } from '../platform/session.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { found, invite, isFoundingCode, linkToPassword, openLink, useLink, withdrawLink } from './links.js';
-import { dropSecondFactor, endAccount, reopenAccount, setRole, staffView } from './store.js';
+import { askSecondFactor, dropSecondFactor, endAccount, reopenAccount, setRole, staffView } from './store.js';
 
 // What they change is whole by itself, and the session after it wants it to be there.
 const loose = { unit: 'loose' } as const;
@@ -80,6 +80,10 @@ export const staff: Resource = {
     serve(STAFF.resetPassword, async (work, { params, body }) => {
       const token = await linkToPassword(work, params.id, body.id);
       return async (after) => ({ token, staff: await staffView(after) });
+    }),
+    serve(STAFF.askSecondFactor, async (work, { body }) => {
+      await askSecondFactor(work, body.asked);
+      return then;
     }),
     serve(STAFF.dropSecondFactor, async (work, { params }) => {
       await dropSecondFactor(work, params.id);

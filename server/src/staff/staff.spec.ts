@@ -317,6 +317,52 @@ describe('accounts', () => {
       await signIn(who).expect(200);
     });
 
+    it('asked of everybody is wanted of whoever signs in from then on: until they have one the account alone is open', async () => {
+      const own = await startClinics();
+      try {
+        const { agent: lead } = own;
+        const rule = (asked: boolean) => lead.put('/api/second-factor-rule').send({ asked });
+        const setUp = async (agent: Agent, password: string) => {
+          const { body } = await agent.post('/api/account/second-factor').send({ password }).expect(200);
+          await agent
+            .post('/api/account/second-factor/confirmation')
+            .send({ code: codeOf(body.secret) })
+            .expect(200);
+          return body.secret as string;
+        };
+        expect((await rule(true).expect(409)).body.detail).toContain('You have no second factor yourself');
+        await setUp(lead, 'ours-password');
+        const { visitId } = await own.startVisit();
+        expect((await rule(true).expect(200)).body.secondFactorSince).not.toBeNull();
+
+        // Who was signed in goes on; whoever comes later does not come in.
+        await own.hold(visitId, {}, own.second).expect(200);
+        const late = await own.signIn('second');
+        expect((await late.get('/api/session').expect(200)).body.secondFactorMissing).toBeTrue();
+        for (const asked of [late.get(`/api/visits/${visitId}`), own.hold(visitId, {}, late), late.get('/api/at-hand')]) {
+          const { body } = await asked.expect(403);
+          expect(body.type).toBe(problemType('second-factor-missing'));
+        }
+        await late.get('/api/account').expect(200);
+        await late.get('/api/sessions').expect(200);
+
+        const secret = await setUp(late, 'second-password');
+        expect((await late.get('/api/session').expect(200)).body.secondFactorMissing).toBeFalse();
+        await own.hold(visitId, {}, late).expect(200);
+        const proof = { password: 'second-password', code: codeOf(secret, Date.now() + 30_000) };
+        expect((await late.post('/api/account/second-factor/removal').send(proof).expect(409)).body.title).toBe('The clinic asks for it');
+
+        // Another clinic has its own rule.
+        await own.stranger.get('/api/caseload').expect(200);
+        expect((await own.stranger.get('/api/session').expect(200)).body.secondFactorMissing).toBeFalse();
+        expect((await rule(false).expect(200)).body.secondFactorSince).toBeNull();
+        const [logged] = await own.dataSource.query("SELECT COUNT(*) AS n FROM change_log WHERE field = 'secondFactorAsked'");
+        expect(Number(logged.n)).toBe(2);
+      } finally {
+        await own.stop();
+      }
+    }, 60_000);
+
     it('is not begun on a server that has no key for it', async () => {
       const app = clinics.harness.appWith({ key: null });
       const agent = await clinics.signIn('ours', app);

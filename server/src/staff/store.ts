@@ -1,7 +1,7 @@
 import type { Role, StaffView } from '@dial-gauge/contract';
 import { IsNull } from 'typeorm';
 import { AccountLinkRow, SessionRow, User } from '../account/entities.js';
-import { removeSecondFactor } from '../account/second-factor.js';
+import { removeSecondFactor, secondFactorOf } from '../account/second-factor.js';
 import { Clinic } from '../clinic/entities.js';
 import { HttpProblem } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
@@ -18,7 +18,9 @@ export async function staffView(work: UnitOfWork): Promise<StaffView> {
   );
   const links = await openLinks(work);
   const names = await work.namesOf(links.map(({ madeBy }) => madeBy));
+  const clinic = await manager.findOneByOrFail(Clinic, { id: clinicId });
   return {
+    secondFactorSince: clinic.secondFactorSince?.toISOString() ?? null,
     people: people.map(({ id, name, email, role, ended_at, confirmed_at, seen_at }) => ({
       ...{ id, name, email, role },
       secondFactor: confirmed_at !== null,
@@ -75,6 +77,20 @@ export async function reopenAccount(work: UnitOfWork, id: string): Promise<void>
   if (!user.endedAt) return;
   await work.log.write('user', id, [['endedAt', user.endedAt.toISOString(), null]]);
   await manager.update(User, { id, clinicId }, { endedAt: null });
+}
+
+/** A second factor is asked of everybody who signs in from now on, or left to each. Who is signed in goes on: nobody is stopped in the middle of an exam. */
+export async function askSecondFactor(work: UnitOfWork, asked: boolean): Promise<void> {
+  const { manager, clinicId, caller, now } = work;
+  const clinic = await manager.findOneOrFail(Clinic, { where: { id: clinicId }, lock: { mode: 'pessimistic_write' } });
+  if (asked && !(await secondFactorOf(manager, caller.userId)))
+    throw new HttpProblem(
+      409,
+      'Yours first',
+      'You have no second factor yourself. Set up yours under Your account first, then ask it of everybody.',
+    );
+  const changed = await work.log.write('clinic', clinicId, [['secondFactorAsked', clinic.secondFactorSince !== null, asked]]);
+  if (changed.length > 0) await manager.update(Clinic, { id: clinicId }, { secondFactorSince: asked ? now : null });
 }
 
 export async function dropSecondFactor(work: UnitOfWork, id: string): Promise<void> {

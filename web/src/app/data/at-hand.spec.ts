@@ -13,6 +13,7 @@ const OTHER_ID = '0b9a2f6e-52f6-4d2b-8c7a-1c1f7cf6b1aa';
 const session = (id = SOME_ID): SessionView => ({
   user: { id, name: 'Wren', email: 'wren@clinic.example', role: 'lead' },
   clinic: { id: SOME_ID, name: 'Saltmarsh Lane' },
+  secondFactorMissing: false,
 });
 
 /** The browser's own database takes its time. */

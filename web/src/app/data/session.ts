@@ -64,6 +64,14 @@ export class Session {
     );
   }
 
+  /** A second factor was set up: whether anything is missing still, the server says. */
+  askAgain(): Observable<SessionView> {
+    return account().pipe(
+      switchMap((routes) => this.api.call(routes.session)),
+      tap((session) => this.entered(session)),
+    );
+  }
+
   /** That it is still the same person, after a rest. */
   prove(body: Proof): Observable<SessionView> {
     return account().pipe(switchMap((routes) => this.api.call(routes.prove, { body })));

@@ -21,6 +21,7 @@ class Blank {}
 const SESSION = {
   user: { id: SOME_ID, name: 'Wren', email: 'wren@clinic.example', role: 'lead' },
   clinic: { id: SOME_ID, name: 'Clinic' },
+  secondFactorMissing: false,
 };
 
 describe('shell', () => {
@@ -31,6 +32,7 @@ describe('shell', () => {
     const routes = [
       { path: 'sign-in', component: Blank },
       { path: 'inside/:id', component: Blank, canMatch: [signedIn] },
+      { path: 'account', component: Blank, canMatch: [signedIn] },
     ];
     TestBed.configureTestingModule({
       imports: [MatIconTestingModule],
@@ -40,17 +42,19 @@ describe('shell', () => {
   });
 
   describe('the guard', () => {
-    const go = async (status: number) => {
+    const go = async (status: number, over: object = {}) => {
       const arrived = TestBed.inject(Router).navigateByUrl('/inside/7?x=1');
       // The router asks its guards in a later turn of the event loop.
       await new Promise((resolve) => setTimeout(resolve));
-      http.expectOne('/api/session').flush(status === 200 ? SESSION : {}, { status, statusText: 'x' });
+      http.expectOne('/api/session').flush(status === 200 ? { ...SESSION, ...over } : {}, { status, statusText: 'x' });
       await arrived;
       return TestBed.inject(Router).url;
     };
     it('lets in who is signed in', async () => expect(await go(200)).toBe('/inside/7?x=1'));
     it('sends others to the door and remembers where they were going', async () =>
       expect(await go(401)).toBe('/sign-in?to=%2Finside%2F7%3Fx%3D1'));
+    it('leads whoever has to set up a second factor to where that is done', async () =>
+      expect(await go(200, { secondFactorMissing: true })).toBe('/account'));
   });
 
   describe('the sign-in form', () => {

@@ -6,6 +6,8 @@ import { provideRouter } from '@angular/router';
 import { problemType, type AccountView } from '@dial-gauge/contract';
 import { CommandQueue } from '../data/command-queue';
 import { FakeQueue } from '../testing/fake-queue';
+import { Session } from '../data/session';
+import { SOME_ID } from '../testing/records';
 import { until } from '../testing/until';
 import { AccountPage } from './account';
 
@@ -87,6 +89,30 @@ describe('AccountPage', () => {
     await fixture.whenStable();
     expect(page.textContent).not.toContain('aaaaa-bbbbb');
     expect(page.textContent).toContain('3 of your codes');
+  });
+
+  it('says where the clinic asks for a second factor, until there is one', async () => {
+    const session = {
+      user: { id: SOME_ID, name: 'Wren', email: 'wren@clinic.example', role: 'lead' },
+      clinic: { id: SOME_ID, name: 'Saltmarsh Lane' },
+    };
+    const known = TestBed.inject(Session);
+    known.check().subscribe();
+    http.expectOne('/api/session').flush({ ...session, secondFactorMissing: true });
+    await until(() => known.current());
+    const fixture = await open(VIEW);
+    expect(page.textContent).toContain('Your clinic asks a second factor of everybody.');
+    type('password', 'before');
+    press('Begin');
+    http.expectOne('/api/account/second-factor').flush({ secret: 'JBSWY3DPEHPK3PXP', uri: 'otpauth://totp/x?secret=JBSWY3DPEHPK3PXP' });
+    await until(() => page.querySelector('.qr svg') !== null);
+    type('code', '123456');
+    press('Use it from now on');
+    http.expectOne('/api/account/second-factor/confirmation').flush({ codes: ['aaaaa-bbbbb'], account: WITH });
+    (await until(() => http.match('/api/session')[0])).flush({ ...session, secondFactorMissing: false });
+    await until(() => known.current()?.secondFactorMissing === false);
+    await fixture.whenStable();
+    expect(page.textContent).not.toContain('Your clinic asks');
   });
 
   it('asks for the code too where there is a second factor', async () => {

@@ -36,6 +36,8 @@ export class AccountPage {
     const who = this.session.current();
     return who ? `${who.user.name}, ${who.user.role} · ${who.clinic.name}` : '';
   });
+  /** Until there is a second factor, nothing else is open. */
+  protected readonly missing = computed(() => this.session.current()?.secondFactorMissing === true);
   /** Counts up with what ends sessions elsewhere. */
   protected readonly changes = signal(0);
 
@@ -111,6 +113,7 @@ export class AccountPage {
         this.code.set('');
         this.shown(account, 'The second factor is asked for from now on.');
         this.codes.set(codes);
+        if (this.missing()) this.session.askAgain().subscribe({ error: (error: unknown) => this.refusal.set(toFailure(error)) });
       },
     );
   }

@@ -25,6 +25,7 @@ const person = (over: object) => ({
 const VIEW: StaffView = {
   people: [person({}), person({ id: OTHER, name: 'Rook Ansty', email: 'rook@clinic.example', role: 'examiner', here: false })],
   links: [],
+  secondFactorSince: null,
 };
 
 describe('StaffPage', () => {
@@ -72,6 +73,28 @@ describe('StaffPage', () => {
     sent.flush({ type: '', title: '', status: 409, detail: 'Changed meanwhile.' }, { status: 409, statusText: 'x' });
     await fixture.whenStable();
     expect(select.value).toBe('examiner');
+    expect(page.querySelector('[role=alert]')?.textContent).toContain('Changed meanwhile.');
+  });
+
+  it('asks a second factor of everybody, or leaves it to each, and says who has none', async () => {
+    const fixture = await open();
+    expect(page.textContent).toContain('Left to each. 2 people have none.');
+    button('Ask it of everybody').click();
+    const sent = http.expectOne('/api/second-factor-rule');
+    expect(sent.request.body).toEqual({ asked: true });
+    const people = [
+      person({ secondFactor: true }),
+      VIEW.people[1]!,
+      person({ id: SOME_ID.replace('7', '8'), endedAt: '2026-11-01T10:00:00.000Z' }),
+    ];
+    sent.flush({ ...VIEW, people, secondFactorSince: '2026-11-27T10:00:00.000Z' });
+    await fixture.whenStable();
+    expect(page.textContent).toContain('One person has none.');
+    button('Leave it to each').click();
+    const back = http.expectOne('/api/second-factor-rule');
+    expect(back.request.body).toEqual({ asked: false });
+    back.flush({ type: '', title: '', status: 409, detail: 'Changed meanwhile.' }, { status: 409, statusText: 'x' });
+    await fixture.whenStable();
     expect(page.querySelector('[role=alert]')?.textContent).toContain('Changed meanwhile.');
   });
 

@@ -142,6 +142,22 @@ export class StaffPage {
     );
   }
 
+  /** "Two people sign in with the password alone." */
+  protected without({ people }: StaffView): string {
+    const count = people.filter(({ endedAt, secondFactor }) => endedAt === null && !secondFactor).length;
+    if (count === 0) return 'Everybody has one.';
+    return count === 1 ? 'One person has none.' : `${count} people have none.`;
+  }
+
+  protected askFactor(asked: boolean): void {
+    this.send(this.api.call(STAFF.askSecondFactor, { body: { asked } }), (view) =>
+      this.show(
+        view,
+        asked ? 'Whoever signs in from now on has a second factor, or sets it up first.' : 'A second factor is left to each.',
+      ),
+    );
+  }
+
   protected withdraw(id: string): void {
     this.send(this.api.call(STAFF.withdrawLink, { id }), (view) => this.show(view, 'The link opens nothing any more.'));
   }
