@@ -1,5 +1,5 @@
 export class PrivateBroker {
-  constructor(port: number);
+  constructor(port: number, options?: { tls?: string });
   readonly url: string;
   start(): Promise<void>;
   stop(): Promise<void>;

@@ -62,7 +62,7 @@ if (!stopping) {
   const tls = await tlsOf(settings.tls, host);
   threads = new Threads(database);
   const bus = settings.bus
-    ? brokerBus(settings.bus, (error) => logger.warn({ err: error }, 'the broker of live instruments is not there'))
+    ? brokerBus(settings.bus, (error) => logger.warn({ err: error }, 'the broker of live instruments is not there'), settings.busAuthority)
     : new OwnBus();
   watch = new Watch(dataSource, settings);
   watch.ofProcess();

@@ -37,7 +37,12 @@ const Environment = z.object({
   DIAL_GAUGE_DEMO: yesNo,
   DIAL_GAUGE_SECURE_COOKIE: yesNo,
   /** Address of the broker over which several servers share live instruments: redis://host:port; empty: this server is alone. */
-  DIAL_GAUGE_BUS: z.string().default(''),
+  DIAL_GAUGE_BUS: z
+    .string()
+    .regex(/^(rediss?:\/\/.+)?$/, 'allowed: redis://host:port, rediss://host:port, or nothing')
+    .default(''),
+  /** File with the authority, in PEM, that the certificate of a broker over TLS (rediss://) was signed by; empty: those of the system. */
+  DIAL_GAUGE_BUS_CA: z.string().default(''),
   /** "self-signed", or empty for plain HTTP behind a proxy or on this machine alone; or two files. */
   DIAL_GAUGE_TLS: z.enum(['', 'self-signed', 'files']).default(''),
   /** Where a certificate of its own is kept, or the two files lie: key.pem and cert.pem. */
@@ -71,11 +76,11 @@ function keyOf({ DIAL_GAUGE_KEY_FILE: file }: Read): Buffer | null {
 }
 
 /** The certificate of an authority. */
-function authorityOf(file: string): string {
+function authorityOf(setting: string, file: string): string {
   try {
     return readFileSync(file, 'utf8');
   } catch (error) {
-    throw new Error(`settings do not fit:\nDIAL_GAUGE_DB_CA cannot be read (${(error as Error).message}); allowed: a file in PEM`, {
+    throw new Error(`settings do not fit:\n${setting} cannot be read (${(error as Error).message}); allowed: a file in PEM`, {
       cause: error,
     });
   }
@@ -102,7 +107,7 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
     user: e.DIAL_GAUGE_DB_USER,
     password: e.DIAL_GAUGE_DB_PASSWORD,
     database: e.DIAL_GAUGE_DB_NAME,
-    ...(e.DIAL_GAUGE_DB_CA ? { authority: authorityOf(e.DIAL_GAUGE_DB_CA) } : {}),
+    ...(e.DIAL_GAUGE_DB_CA ? { authority: authorityOf('DIAL_GAUGE_DB_CA', e.DIAL_GAUGE_DB_CA) } : {}),
   };
   return {
     host: e.DIAL_GAUGE_HOST,
@@ -121,6 +126,7 @@ export function readSettings(environment: NodeJS.ProcessEnv) {
     webRoot: e.DIAL_GAUGE_WEB_ROOT,
     demo: e.DIAL_GAUGE_DEMO === 'yes',
     bus: e.DIAL_GAUGE_BUS,
+    busAuthority: e.DIAL_GAUGE_BUS_CA ? authorityOf('DIAL_GAUGE_BUS_CA', e.DIAL_GAUGE_BUS_CA) : undefined,
     tls: tlsSettings(e),
     key: keyOf(e),
     metricsToken: e.DIAL_GAUGE_METRICS_TOKEN,

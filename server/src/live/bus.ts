@@ -35,9 +35,13 @@ export class OwnBus implements Bus {
   }
 }
 
-/** Several servers over one small broker: Debian's redis-server, publish and subscribe alone. */
-export function brokerBus(url: string, failed: (error: Error) => void): Bus {
-  const out = createClient({ url });
+/**
+ * Several servers over one small broker: Debian's redis-server, publish and subscribe alone.
+ *
+ * @param authority that the certificate of a broker over TLS was signed by, in PEM; without it those of the system are asked
+ */
+export function brokerBus(url: string, failed: (error: Error) => void, authority?: string): Bus {
+  const out = createClient({ url, ...(authority === undefined ? {} : { socket: { tls: true, ca: authority } }) });
   const into = out.duplicate();
   for (const client of [out, into]) {
     client.on('error', failed);

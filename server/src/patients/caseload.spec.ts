@@ -123,12 +123,13 @@ describe('a caseload', () => {
     expect((await page({ find: 'marsh013' })).rows[0]!.visits).toBe(8);
   });
 
-  it('refuses the end of a page that is none, by name', async () => {
+  it('refuses the end of a page that is none, by name, and a name that comes twice', async () => {
     const wrong = async (query: object) => (await clinics.agent.get('/api/caseload').query(query).expect(422)).body.errors[0].path;
     expect(await wrong({ after: 'abc' })).toBe('after');
     expect(await wrong({ after: Buffer.from('["2026-01-01", 5]').toString('base64url') })).toBe('after');
     expect(await wrong({ order: 'age' })).toBe('order');
     expect(await wrong({ offset: 5 })).toBe('offset');
+    expect(await wrong({ order: ['name', 'due'] })).toBe('order');
   });
 
   it('is one clinic’s', async () => {
