@@ -11,21 +11,14 @@ import { startStack } from './lib/stack.mjs';
 const LEAST = 20_000;
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
+/** Four telephones in a row. */
+const ROW = { width: 4 * PHONE.width + 5 * 20, height: PHONE.height + 40 };
 
 /** One current picture of every main view, from fresh demo data. */
 const SHOTS = [
   {
     name: 'caseload',
     size: DESK,
-    open: async (page, go) => {
-      await go.signIn();
-      await page.getByText('being looked at').first().waitFor({ state: 'hidden' });
-    },
-  },
-  {
-    name: 'caseload-phone',
-    size: PHONE,
-    touch: true,
     open: async (page, go) => {
       await go.signIn();
       await page.getByText('being looked at').first().waitFor({ state: 'hidden' });
@@ -91,6 +84,7 @@ const SHOTS = [
   { name: 'practice', size: DESK, open: (page, go, url) => practice(page, go, url) },
   // The last of all: there is something to read.
   { name: 'audit', size: DESK, open: (page, go, url) => audit(page, go, url) },
+  { name: 'clinic-phone', size: ROW, open: (page, _go, url, browser) => clinicOnPhone(page, url, browser) },
 ];
 
 /** Who works there, with somebody who is invited. */
@@ -101,6 +95,35 @@ async function people(page, go, url) {
   await page.getByLabel('E-mail').fill('fenn@saltmarsh.example');
   await page.getByRole('button', { name: 'Make a link' }).click();
   await page.getByRole('button', { name: 'Done' }).click();
+}
+
+/** What a clinic is run by, on a telephone: the queue, somebody's story, who works there, who looked at what. */
+async function clinicOnPhone(page, url, browser) {
+  const context = await browser.newContext({ viewport: PHONE, locale: 'en-GB', reducedMotion: 'reduce', hasTouch: true, isMobile: true });
+  const phone = await context.newPage();
+  const go = actions(phone, url);
+  const views = [];
+  const take = async () => {
+    await phone.waitForTimeout(300);
+    views.push(`<img width="${PHONE.width}" src="data:image/png;base64,${(await phone.screenshot()).toString('base64')}" />`);
+  };
+  await go.signIn();
+  await phone.getByText('being looked at').first().waitFor({ state: 'hidden' });
+  await take();
+  await phone.getByRole('link', { name: /Odalys/ }).click();
+  await phone.locator('dg-story dl').first().waitFor();
+  await take();
+  await phone.goto(`${url}/staff`);
+  await phone.getByRole('heading', { name: 'Accounts' }).waitFor();
+  await take();
+  await phone.goto(`${url}/audit`);
+  await phone.locator('tbody tr').first().waitFor();
+  await take();
+  await context.close();
+  // The program's own page lets no style in.
+  await page.goto('about:blank');
+  await page.setContent(`<body style="margin:0;padding:20px;display:flex;gap:20px;background:#c9c4b8">${views.join('')}</body>`);
+  await page.waitForFunction('[...document.images].every((image) => image.complete)');
 }
 
 /** Who looked at what, after some of it. */

@@ -45,6 +45,7 @@ await main(async () => {
     if (build) await buildAll();
     for (const [index, stage] of runs.entries()) {
       say(`\n── ${name}${stage.cwd && stage.cwd !== name ? `: ${stage.cwd}` : ''} ──`);
+      const begun = Date.now();
       const counts = countsFor(join(DATA, 'counts', `${name}-${index}.json`));
       const { code } = await run(stage.command, stage.args, {
         cwd: inRoot(stage.cwd ?? ''),
@@ -56,6 +57,7 @@ await main(async () => {
       total.passed += passed;
       // A runner that ended badly without a failed test, or without any test at all, has failed.
       total.failed += failed || (code !== 0 || passed === 0 ? 1 : 0);
+      say(`${Math.round((Date.now() - begun) / 1000)} s`);
     }
   }
   say(`\n${total.passed} passed, ${total.failed} failed`);

@@ -12,13 +12,19 @@ import { VisitView } from './visit-view.js';
 /** How much of an episode its story tells. */
 export const STORY_MOST = { findings: 4, series: 4 } as const;
 
+/** A finding, and from which visit on it was there every time it was measured; null where nothing tells. */
+const ToldFinding = z.object({
+  finding: described<Finding>(FindingShape),
+  since: z.object({ on: AnyDay, fromFirst: z.boolean() }).nullable(),
+});
+
 /** An episode of care at a glance: what is short, since when, what changed, what is being done, when it is looked at again. */
 export const StoryView = z.object({
   episode: EpisodeView,
   /** The latest visit that holds readings; null: nothing is measured yet. */
   visit: VisitView.nullable(),
   /** Of that visit, worst first; and how many there are in all. */
-  findings: z.array(described<Finding>(FindingShape)),
+  findings: z.array(ToldFinding),
   findingsInAll: z.int(),
   /** What nothing is said of in that visit. */
   notJudged: z.int(),

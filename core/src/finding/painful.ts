@@ -51,6 +51,7 @@ export const painful: Kind<Facts> = {
           }),
         ];
       }),
+  stands: (_, { pain }) => (pain ?? 0) > 0,
   verdict: (f) => say('hurts, {amount}', { amount: amount(f) }),
   brief: amount,
   sum: {

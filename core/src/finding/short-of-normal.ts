@@ -55,6 +55,7 @@ export const shortOfNormal: Kind<Facts> = {
         }),
       ];
     }),
+  stands: ({ expected, facts: { less } }, { value }) => expected !== null && (less ? value > expected : value < expected),
   verdict: (f) => {
     const { less, deficit, setName } = f.facts;
     const expected = f.expected ?? 0;

@@ -166,6 +166,8 @@ export interface Kind<F = unknown> {
   readonly telling?: true;
   /** Says something about an answer (yes or no) too; the others judge amounts. */
   readonly ofAnswers?: true;
+  /** Whether another reading of the same measurement says the same, where one reading alone can say it. */
+  stands?(found: Found<F>, reading: { readonly value: number; readonly pain: number | null }): boolean;
   readonly detect: (evidence: Evidence) => Found<F>[];
   /** What it is about, where that is not the reading. */
   subject?(found: Found<F>): string;

@@ -1,9 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtemp, rm } from 'node:fs/promises';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { LIVE_CLOSED, type FromDevice, type Hello, type Shows, type SimulationSetup, type ToDevice } from '@dial-gauge/contract';
 import { pino } from 'pino';
@@ -11,7 +8,6 @@ import request from 'supertest';
 import { PrivateBroker } from '../../../bin/lib/broker.mjs';
 import { freePort } from '../../../bin/lib/ports.mjs';
 import { Sessions } from '../platform/session.js';
-import { tlsOf } from '../tls.js';
 import { startClinics, type Clinics } from '../testing/harness.js';
 import { Line, type Said } from '../testing/line.js';
 import { brokerBus, OwnBus, type Bus } from './bus.js';
@@ -320,52 +316,6 @@ describe('live instruments', () => {
     face.socket.terminate();
     await bench.until(({ k }) => k === 'gone');
   });
-
-  it('reaches a screen over a broker that speaks TLS, and no broker that another authority vouches for', async () => {
-    const [folder, foreign] = await Promise.all([0, 1].map(() => mkdtemp(join(tmpdir(), 'dial-gauge-broker-'))));
-    const { cert } = (await tlsOf({ how: 'self-signed', folder: folder! }, '127.0.0.1'))!;
-    const { cert: other } = (await tlsOf({ how: 'self-signed', folder: foreign! }, '127.0.0.1'))!;
-    const encrypted = new PrivateBroker(await freePort(), { tls: folder! });
-    await encrypted.start();
-    const errors: string[] = [];
-    const [bus, deaf] = [cert, other].map((authority) => brokerBus(encrypted.url, ({ message }) => errors.push(message), authority));
-    try {
-      const heard: string[] = [];
-      await bus!.subscribe('topic', (text) => heard.push(text));
-      for (let i = 0; i < 200 && heard.length === 0; i += 1) {
-        bus!.publish('topic', 'sealed');
-        deaf!.publish('topic', 'from elsewhere');
-        await wait(20);
-      }
-      expect(heard[0]).toBe('sealed');
-      expect(heard).not.toContain('from elsewhere');
-      expect(errors.join()).toMatch(/certificate/);
-    } finally {
-      await bus!.close();
-      await deaf!.close();
-      await encrypted.stop();
-      await Promise.all([folder, foreign].map((one) => rm(one!, { recursive: true })));
-    }
-  }, 20_000);
-
-  it('goes on when its broker comes later than it does', async () => {
-    const port = await freePort();
-    const heard: string[] = [];
-    const bus = brokerBus(`redis://127.0.0.1:${port}`, () => {});
-    const subscribed = bus.subscribe('topic', (text) => heard.push(text));
-    bus.publish('topic', 'too early, and stale by then');
-    await wait(300);
-    const late = new PrivateBroker(port);
-    await late.start();
-    await subscribed;
-    for (let i = 0; i < 200 && heard.length === 0; i += 1) {
-      bus.publish('topic', 'now');
-      await wait(20);
-    }
-    expect(heard[0]).toBe('now');
-    await bus.close();
-    await late.stop();
-  }, 20_000);
 
   it('takes a burst and a steady stream, and no more', () => {
     let time = 0;

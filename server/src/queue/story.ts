@@ -1,5 +1,5 @@
 import { STORY_MOST, type StoryView } from '@dial-gauge/contract';
-import { drillsWith, findDrill, type ProgressSeries } from '@dial-gauge/core';
+import { drillsWith, findDrill, standsSince, type ProgressSeries } from '@dial-gauge/core';
 import { Episode } from '../episodes/entities.js';
 import { episodeView } from '../episodes/views.js';
 import { PatientPageRow } from '../patient-pages/entities.js';
@@ -26,7 +26,9 @@ export async function storyView(work: UnitOfWork, episodeId: string): Promise<St
   return {
     episode: episodeView(row),
     visit,
-    findings: judgement?.findings.slice(0, STORY_MOST.findings) ?? [],
+    findings: (judgement?.findings ?? [])
+      .slice(0, STORY_MOST.findings)
+      .map((finding) => ({ finding, since: standsSince(finding, progress?.series ?? []) })),
     findingsInAll: judgement?.findings.length ?? 0,
     notJudged: judgement?.notJudged.length ?? 0,
     series: series.slice(0, STORY_MOST.series),

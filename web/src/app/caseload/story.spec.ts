@@ -3,7 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
-import { assess, progressOf, type Measurement, type Session } from '@dial-gauge/core';
+import { assess, progressOf, standsSince, type Measurement, type Session } from '@dial-gauge/core';
 import { SOME_ID, visitRecord } from '../testing/records';
 import { Story } from './story';
 
@@ -70,6 +70,7 @@ describe('the story of an episode', () => {
     const person = { birthDate: '1984-05-02', sex: 'male' } as const;
     const findings = assess({ person, assessedOn: '2026-11-20', measurements: [knee(104)] } as never, {}).findings;
     const series = progressOf(SESSIONS, { person, involvedSide: 'right' });
+    const told = findings.map((finding) => ({ finding, since: standsSince(finding, series) }));
     const program = { drills: ['Heel slide', 'Wall slide'], by: 'Wren', on: '2026-11-20', recheckOn: '2026-12-04' };
     const standing = {
       reasons: [{ kind: 'wrote', since: '2026-11-26', note: 'slept badly' }],
@@ -80,7 +81,7 @@ describe('the story of an episode', () => {
     };
     const { text, page, fixture } = await open({
       visit: true,
-      findings,
+      findings: told,
       findingsInAll: 9,
       series,
       seriesInAll: 6,
@@ -90,6 +91,7 @@ describe('the story of an episode', () => {
     });
     expect(findings.length).toBeGreaterThan(0);
     expect(text).toContain('Right knee flexion, passive 104°');
+    expect(text).toContain('since 1 Oct 2026, measured first then');
     expect(text).toContain('9 findings on 20 Nov 2026');
     expect(text).toContain('is 20° better than on 1 Oct 2026');
     expect(text).toContain('all 6 motions measured again');

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { operationOf, PATIENTS, STORIES } from '@dial-gauge/contract';
+import { operationOf, PATIENTS, STORIES, type StoryView } from '@dial-gauge/contract';
 import {
   dayWords,
   headline,
@@ -13,6 +13,7 @@ import {
   reasonWords,
   saidOf,
   type ProgressSeries,
+  type StandsSince,
 } from '@dial-gauge/core';
 import { Api } from '../data/api';
 import { IfMay } from '../ui/may.directive';
@@ -62,9 +63,12 @@ import { operationWords } from './words';
           <dt>Hurts, short</dt>
           <dd>
             @if (s.visit; as visit) {
-              @for (said of findings(); track $index) {
+              @for (told of findings(); track $index) {
                 <p>
-                  <strong>{{ said.subject }}</strong> {{ said.brief }}
+                  <strong>{{ told.said.subject }}</strong> {{ told.said.brief }}
+                  @if (told.since) {
+                    <span class="soft since">{{ told.since }}</span>
+                  }
                 </p>
               } @empty {
                 <p>
@@ -157,7 +161,7 @@ export class Story {
     params: () => this.episodeId(),
     stream: ({ params }) => this.api.call(STORIES.story, { id: params }),
   });
-  protected readonly findings = computed(() => (this.story.hasValue() ? this.story.value().findings.map(saidOf) : []));
+  protected readonly findings = computed(() => (this.story.hasValue() ? this.story.value().findings.map(told) : []));
   protected readonly operation = computed(() => (this.story.hasValue() ? operationWords(this.story.value().episode) : ''));
   private readonly when = computed(() => {
     const operation = this.story.hasValue() ? operationOf(this.story.value().episode) : undefined;
@@ -191,3 +195,9 @@ export class Story {
 }
 
 const TOLD_ANEW_MS = 2_000;
+
+/** "since 16 Oct 2026", and where it was so from the first reading on, that. */
+const sinceWords = (since: StandsSince | null): string =>
+  since ? `since ${dayWords(since.on)}${since.fromFirst ? ', measured first then' : ''}` : '';
+
+const told = ({ finding, since }: StoryView['findings'][number]) => ({ said: saidOf(finding), since: sinceWords(since) });
