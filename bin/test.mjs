@@ -13,21 +13,40 @@ const jasmine = (cwd) => ({
   cwd,
 });
 
-/** One after another; a stage is one or more runs. Runs without a counter of their own count as one check each. */
+/** One after another; a stage is one or more runs, side by side where it says so. Runs without a counter of their own count as one check each. */
 const STAGES = {
   lint: {
+    together: true,
     runs: [
+      { command: 'npm', args: ['run', '--silent', 'types'], single: true },
       { command: 'npx', args: ['eslint', '.', '--max-warnings=0'], single: true },
       { command: 'npx', args: ['prettier', '--check', '--log-level=warn', '.'], single: true },
+      { command: 'npm', args: ['run', '--silent', 'layers'], single: true },
     ],
   },
-  layers: { runs: [{ command: 'npm', args: ['run', '--silent', 'layers'], single: true }] },
-  types: { runs: [{ command: 'npm', args: ['run', '--silent', 'types'], single: true }] },
   core: { runs: [jasmine('core'), jasmine('contract'), jasmine('files'), jasmine('cli')] },
   server: { needs: ['mariadb-server', 'redis-tools'], runs: [jasmine('server')] },
   web: { needs: ['chromium'], runs: [{ command: 'npx', args: ['ng', 'test', '--watch=false', '--no-progress'], cwd: 'web' }] },
   e2e: { needs: ['mariadb-server', 'chromium'], build: true, runs: [{ command: 'npx', args: ['playwright', 'test'], cwd: 'e2e' }] },
 };
+
+const total = { passed: 0, failed: 0 };
+
+/** One run of a stage, counted. */
+async function runOne(name, index, { command, args, cwd = '', single }) {
+  const title = `${name}: ${single ? args.filter((arg) => !arg.startsWith('-')).join(' ') : cwd || name}`;
+  say(`\n── ${title} ──`);
+  const begun = Date.now();
+  const counts = countsFor(join(DATA, 'counts', `${name}-${index}.json`));
+  const { code } = await run(command, args, { cwd: inRoot(cwd), env: { ...counts.env, NG_CLI_ANALYTICS: 'false' } });
+  const { passed, failed } = single
+    ? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }
+    : (counts.read() ?? { passed: 0, failed: 1 });
+  total.passed += passed;
+  // A runner that ended badly without a failed test, or without any test at all, has failed.
+  total.failed += failed || (code !== 0 || passed === 0 ? 1 : 0);
+  say(`── ${title}: ${Math.round((Date.now() - begun) / 1000)} s ──`);
+}
 
 await main(async () => {
   const wanted = process.argv.slice(2);
@@ -39,26 +58,14 @@ await main(async () => {
   await needPackages();
   mkdirSync(join(DATA, 'counts'), { recursive: true });
 
-  const total = { passed: 0, failed: 0 };
   for (const name of stages) {
-    const { build, runs } = STAGES[name];
+    const { build, runs, together } = STAGES[name];
     if (build) await buildAll();
-    for (const [index, stage] of runs.entries()) {
-      say(`\n── ${name}${stage.cwd && stage.cwd !== name ? `: ${stage.cwd}` : ''} ──`);
-      const begun = Date.now();
-      const counts = countsFor(join(DATA, 'counts', `${name}-${index}.json`));
-      const { code } = await run(stage.command, stage.args, {
-        cwd: inRoot(stage.cwd ?? ''),
-        env: { ...counts.env, NG_CLI_ANALYTICS: 'false' },
-      });
-      const { passed, failed } = stage.single
-        ? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }
-        : (counts.read() ?? { passed: 0, failed: 1 });
-      total.passed += passed;
-      // A runner that ended badly without a failed test, or without any test at all, has failed.
-      total.failed += failed || (code !== 0 || passed === 0 ? 1 : 0);
-      say(`${Math.round((Date.now() - begun) / 1000)} s`);
-    }
+    const left = [...runs.entries()];
+    const lane = async () => {
+      for (let next = left.shift(); next; next = left.shift()) await runOne(name, ...next);
+    };
+    await Promise.all(Array.from({ length: together ? 2 : 1 }, lane));
   }
   say(`\n${total.passed} passed, ${total.failed} failed`);
   if (total.failed > 0) process.exitCode = 1;

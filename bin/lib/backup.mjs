@@ -115,7 +115,7 @@ export async function prove(file, key) {
     await database.start();
     return await readIn(file, key, Records.ofPrivate(database));
   } finally {
-    await database.stop();
+    await database.discard();
     await rm(folder, { recursive: true, force: true });
   }
 }

@@ -15,5 +15,6 @@ export class PrivateDatabase {
   start(): Promise<void>;
   stop(): Promise<void>;
   kill(): Promise<void>;
+  discard(): Promise<void>;
   sql(statements: string): Promise<void>;
 }

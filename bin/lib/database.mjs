@@ -102,6 +102,11 @@ export class PrivateDatabase {
     await gone;
   }
 
+  /** At once, where nobody wants the data any more. */
+  async discard() {
+    if (this.child?.exitCode === null && this.child.signalCode === null) await this.kill();
+  }
+
   /** A random password, made once and kept beside the data. */
   secrets() {
     return JSON.parse(madeOnce(join(this.folder, 'secrets.json'), () => JSON.stringify({ password: randomBytes(24).toString('hex') })));

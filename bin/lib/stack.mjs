@@ -28,7 +28,7 @@ export async function startStack(over = {}, options = {}) {
   };
   const stop = async () => {
     for (const server of servers) await server.stop();
-    await database.stop();
+    await database.discard();
     await rm(folder, { recursive: true, force: true });
   };
   try {

@@ -55,7 +55,7 @@ test.describe('a backup', () => {
       await then(database, idsOf((await there(`/visits/${visit}`)) as Record_));
       await server.stop();
     } finally {
-      await database.stop();
+      await database.discard();
     }
   };
 

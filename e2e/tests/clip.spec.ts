@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { DEEPEST, landmarksOf, SIZE } from '../../bin/lib/drawn.mjs';
-import { expect, signIn, startVisit, test } from '../fixtures';
+import { expect, enter, startVisit, test } from '../fixtures';
 
 const marks = (page: Page) => page.locator('dg-look-over .marks li');
 
@@ -19,7 +19,7 @@ test('a clip is looked over: marked, kept, sent as PDF and by link, taken over t
   browser,
   stack,
 }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await startVisit(page, /Juniper Strake/, 'Knee');
   const visit = page.url().replace('/measure', '');
   await page.goto(`${visit}/picture?look=over`);

@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs';
-import { expect, signIn, test } from '../fixtures';
+import { expect, enter, test } from '../fixtures';
 
 test.describe.configure({ mode: 'serial' });
 
 const names = ['Decide, visit 2', 'Decide, visit 3'] as const;
 
 test('the gardener: from what was found to a programme that is given, changed, and there at the next visit', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.getByRole('link', { name: /Odalys Brandt/ }).click();
   await page.getByRole('link', { name: names[0] }).click();
   const drills = page.locator('ol[aria-label="Drills"] > li');
@@ -51,7 +51,7 @@ test('the gardener: from what was found to a programme that is given, changed, a
 });
 
 test('a drill of the clinic’s own: written like another, given, and changed without changing what was given', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.getByRole('link', { name: 'Drills' }).click();
   await page.getByLabel('Search drills').fill('hip extension kneel');
   const shipped = page.locator('details').first();

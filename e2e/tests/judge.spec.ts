@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { COLLEAGUE, expect, fromClinicMenu, signIn, signOut, test } from '../fixtures';
+import { COLLEAGUE, expect, fromClinicMenu, enter, signOut, test } from '../fixtures';
 
 /** Opens a step of a visit with the keyboard alone. */
 async function open(page: Page, patient: RegExp, step: string, visit: number): Promise<void> {
@@ -15,7 +15,7 @@ const row = (page: Page, words: RegExp) => page.locator('dg-change-table').getBy
 const finding = (page: Page, words: string | RegExp) => page.locator('dg-findings ol > li').filter({ hasText: words });
 
 test('the cellist: the capsular order is found, with its fit and where it leads', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await open(page, /Perpetua Linnet/, 'Judge', 2);
   const pattern = finding(page, 'capsular order fits 3 of 3 pairs');
   await expect(pattern).toContainText('external rotation 70 % lost › abduction 51 % lost › internal rotation 28 % lost');
@@ -29,7 +29,7 @@ test('the cellist: the capsular order is found, with its fit and where it leads'
 });
 
 test('the whole exam is on one screen at 1280 × 800', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await open(page, /Odalys Brandt/, 'Judge', 2);
   const strips = page.locator('dg-strips');
   await expect(strips.getByRole('button', { name: /^Evidence of right External rotation/ })).toBeVisible();
@@ -38,7 +38,7 @@ test('the whole exam is on one screen at 1280 × 800', async ({ page, stack }) =
 });
 
 test('the ferry engineer: real change, another examiner, a plateau, behind and then on the usual course', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await open(page, /Corin Hathersage/, 'Progress', 8);
   await row(page, /^\s*Flexion, passive\s*left/)
     .getByRole('button')
@@ -85,7 +85,7 @@ test('the ferry engineer: real change, another examiner, a plateau, behind and t
 });
 
 test('four degrees are within error until the clinic knows its own error, then they are real', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   const extension = /^\s*Extension, passive\s*right/;
   const judge = async () => {
     await page.goto(`${stack.url}/caseload`);
@@ -123,7 +123,7 @@ test('four degrees are within error until the clinic knows its own error, then t
 });
 
 test('a study is planned, read blind, counted and resampled in a worker, with a way to stop', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.goto(`${stack.url}/steadiness`);
   await page.getByRole('button', { name: 'Plan a study' }).focus();
   await page.keyboard.press('Enter');
@@ -159,7 +159,7 @@ test('a study is planned, read blind, counted and resampled in a worker, with a 
 });
 
 test('signing keeps a copy; a change of rules leaves it; amending is said with who and why', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await open(page, /Ottoline Reeve/, 'Judge', 1);
   await page.getByLabel('Summary of the visit').fill('Left ankle short in dorsiflexion, calf first.');
   await page.getByRole('button', { name: 'Sign the visit' }).focus();
@@ -192,7 +192,7 @@ test('signing keeps a copy; a change of rules leaves it; amending is said with w
 
   await test.step('a colleague reads it, and does not amend what is not theirs', async () => {
     await signOut(page);
-    await signIn(page, stack, COLLEAGUE);
+    await enter(page, stack, COLLEAGUE);
     await open(page, /Ottoline Reeve/, 'Judge', 1);
     await expect(page.locator('dg-summary')).toContainText('Examined by Wren Calloway');
     await expect(page.getByRole('button', { name: 'Amend the visit' })).toBeHidden();
@@ -200,7 +200,7 @@ test('signing keeps a copy; a change of rules leaves it; amending is said with w
   });
 
   await test.step('whoever examined amends it', async () => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await open(page, /Ottoline Reeve/, 'Judge', 1);
     await page.getByRole('button', { name: 'Amend the visit' }).click();
     await page.getByRole('dialog').getByLabel('Why it has to be changed').fill('left dorsiflexion was read with the knee bent');
@@ -235,7 +235,7 @@ test('signing keeps a copy; a change of rules leaves it; amending is said with w
 });
 
 test('a retest by keyboard: better, worse, and a warning before finishing on worse', async ({ page, stack, context }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await open(page, /Odalys Brandt/, 'Retest', 2);
   for (const side of ['Left', 'Right']) {
     await page.getByLabel(`${side} hip flexion, passive`).focus();
@@ -282,7 +282,7 @@ test('a retest by keyboard: better, worse, and a warning before finishing on wor
 });
 
 test('another order explains what it moved, and the clinic can make it its own', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await open(page, /Odalys Brandt/, 'Judge', 2);
   await page.getByLabel('order:').selectOption({ label: 'painless and short first, then painful' });
   await expect(page.getByText(/^This order moves/)).toBeVisible();

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { allSaved, entry, expect, fromClinicMenu, hold, signIn, startVisit, test, turn } from '../fixtures';
+import { allSaved, entry, expect, fromClinicMenu, hold, enter, startVisit, test, turn } from '../fixtures';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -16,7 +16,7 @@ const judgeOdalys = async (page: Page): Promise<{ sentence: string; sets: number
 };
 
 test('from a search, by keyboard, to technique, norms and error', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.getByRole('link', { name: 'Library' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('searchbox')).toBeFocused();
@@ -48,7 +48,7 @@ test('from a search, by keyboard, to technique, norms and error', async ({ page,
 });
 
 test('on paper a protocol stands alone', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.goto(`${stack.url}/library/knee/flexion/prone`);
   await expect(page.getByRole('heading', { name: 'Knee flexion, prone' })).toBeVisible();
   await page.emulateMedia({ media: 'print' });
@@ -62,7 +62,7 @@ test('on paper a protocol stands alone', async ({ page, stack }) => {
 });
 
 test('at the dial one key opens the library, and nothing typed is lost', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await startVisit(page, /Tamsin Okonjo-Vale/);
   await hold(page, '120');
   await allSaved(page, 1);
@@ -77,7 +77,7 @@ test('at the dial one key opens the library, and nothing typed is lost', async (
 });
 
 test('a norm set of the clinic: refused whole with three bad rows, brought in when right, and Judge follows', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await fromClinicMenu(page, /Norms/);
   const askFirst = async (title: string) => {
     await page.getByRole('button', { name: new RegExp(`^Move ${title}`) }).focus();
@@ -139,7 +139,7 @@ test('a norm set of the clinic: refused whole with three bad rows, brought in wh
 });
 
 test('thresholds are checked, kept, and change what is flagged', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   const sides = page.locator('dg-findings ol > li').filter({ hasText: /than the (left|right) side/ });
   const judge = async () => {
     await page.getByRole('link', { name: 'Caseload' }).first().click();
@@ -164,7 +164,7 @@ test('thresholds are checked, kept, and change what is flagged', async ({ page, 
 });
 
 test('any motion of the library is measured and judged: two sites, tape, and one added on the way', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await startVisit(page, /Tamsin Okonjo-Vale/, 'Low back');
   const where = page.locator('.motion');
   await expect(where).toContainText('Lumbar flexion · active');

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { DEEPEST, landmarksOf, SIZE, STANDING, type Landmarks } from '../../bin/lib/drawn.mjs';
-import { allSaved, entry, expect, signIn, startVisit, test } from '../fixtures';
+import { allSaved, entry, expect, enter, startVisit, test } from '../fixtures';
 import { codeOf, Phone } from '../phone';
 
 const strip = (page: Page) => page.locator('dg-live-strip');
@@ -25,7 +25,7 @@ test('two simulated inclinometers measure lumbar flexion: zeroed, moved, held; o
   page,
   stack,
 }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await startVisit(page, /Juniper Strake/, 'Low back');
   await expect(page.locator('.motion')).toContainText('Lumbar flexion');
   const face = await openFaces(page, /Two inclinometers on the low back/);
@@ -96,7 +96,7 @@ test('a phone is paired once, tilts, holds by touch, through a killed server too
   browser,
   stack,
 }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await startVisit(page, /Odalys Brandt/);
   await expect(page.locator('.motion')).toContainText('right Hip flexion · active');
   const code = await codeOf(page);
@@ -225,7 +225,7 @@ test('a whole knee exam on a tablet by touch alone', async ({ browser, stack }) 
 });
 
 test('a still and a clip give the angles they were drawn from; one of them goes to the run sheet', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await startVisit(page, /Juniper Strake/, 'Knee');
   const measure = page.url();
   await page.goto(measure.replace('/measure', '/picture'));

@@ -1,5 +1,5 @@
 import { xlsxOf } from '../../files/src/testing/xlsx';
-import { expect, signIn, test } from '../fixtures';
+import { expect, enter, test } from '../fixtures';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -13,7 +13,7 @@ test('the cellist: a spreadsheet of last year with two bad rows, brought in, fol
     [`31.11.${year}`, 'Shoulder flexion', 'R', 'PROM', 96, '', 'somebody'],
     [`1.12.${year}`, 'Shoulder flexion', 'R', 'PROM', 92, '4', 'somebody'],
   ]);
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.getByRole('link', { name: /Perpetua Linnet/ }).click();
   await page.getByRole('link', { name: 'Bring in old readings' }).click();
   await page
@@ -60,7 +60,7 @@ test('the cellist: a spreadsheet of last year with two bad rows, brought in, fol
 });
 
 test('a visit goes out as FHIR, into another record, and says the same there', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.getByRole('link', { name: /Perpetua Linnet/ }).click();
   await page.getByRole('link', { name: 'Judge, visit 2' }).click();
   await expect(page.locator('dg-findings ol')).toBeVisible();

@@ -1,8 +1,8 @@
-import { allSaved, entry, expect, signIn, startVisit, test } from '../fixtures';
+import { allSaved, entry, expect, enter, startVisit, test } from '../fixtures';
 import { codeOf, Phone } from '../phone';
 
 test('two phones are two sites: the lower is taken out of the upper, held on either of them', async ({ page, browser, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await startVisit(page, /Juniper Strake/, 'Low back');
   await expect(page.locator('.motion')).toContainText('Lumbar flexion');
   const upper = await Phone.open(browser, stack);

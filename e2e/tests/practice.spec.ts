@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, signIn, test } from '../fixtures';
+import { expect, enter, test } from '../fixtures';
 
 /** Whose side is marked, told as somebody tells it who has learned it: face up from the feet it is the other hand, each turn changes it over. */
 async function theirSide(page: Page): Promise<'left' | 'right'> {
@@ -18,7 +18,7 @@ async function theirSide(page: Page): Promise<'left' | 'right'> {
 }
 
 test('a round of sides: one told wrong is scored as the other side, comes back, and is there after a reload', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.getByRole('link', { name: 'Practice' }).click();
   await page.getByRole('button', { name: 'Ten of these: Their left, their right' }).click();
   for (let task = 1; task <= 10; task += 1) {
@@ -60,7 +60,7 @@ test('a class reads the same goniometers: blind until one is done, then side by 
     }
     await expect(on.getByText('How the class lies apart')).toBeVisible();
   };
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.goto(`${stack.url}/practice`);
   await page.getByLabel('Name of the round').fill('Two at one bench');
   // A reload loses nothing of what was typed.
@@ -72,7 +72,7 @@ test('a class reads the same goniometers: blind until one is done, then side by 
   const address = page.url();
 
   const other = await browser.newPage();
-  await signIn(other, stack, { email: 'rook@saltmarsh.example', password: 'tide-and-table' });
+  await enter(other, stack, { email: 'rook@saltmarsh.example', password: 'tide-and-table' });
   await other.goto(`${stack.url}/practice`);
   await other.getByRole('link', { name: 'Two at one bench' }).click();
   await readAll(other);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allSaved, entry, expect, hold, prepareVisit, signIn, startMeasuring, startVisit, test, turn } from '../fixtures';
+import { allSaved, entry, expect, hold, prepareVisit, enter, startMeasuring, startVisit, test, turn } from '../fixtures';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -18,7 +18,7 @@ async function addPrecaution(page: Page, motion: string, limit: string): Promise
 
 test('a knee-replacement visit: limits, plan, two turns, a limit passed, and trouble on the way', async ({ page, stack, context }) => {
   test.setTimeout(120_000);
-  await signIn(page, stack);
+  await enter(page, stack);
   await prepareVisit(page, /Corin Hathersage/, 'Knee after replacement', 'Hip');
 
   await test.step('the plan leaves the forbidden out and stops at the limit', async () => {
@@ -121,7 +121,7 @@ test('a knee-replacement visit: limits, plan, two turns, a limit passed, and tro
 });
 
 test('a caution answered yes ends the visit, and is lifted only with a reason', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await prepareVisit(page, /Odalys Brandt/);
   await page.getByRole('checkbox', { name: /swelling, pain or warmth of the calf or thigh/ }).focus();
   await page.keyboard.press('Space');
@@ -142,7 +142,7 @@ test('a caution answered yes ends the visit, and is lifted only with a reason', 
 });
 
 test('two sites are read in the order of the hands, by two devices and by one', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await startVisit(page, /Tamsin Okonjo-Vale/, 'Low back');
   await expect(page.locator('.motion')).toContainText('Lumbar flexion · active');
   await hold(page, '104/49');
@@ -168,7 +168,7 @@ test('two sites are read in the order of the hands, by two devices and by one', 
 });
 
 test('an arc fills both directions; a past reading is corrected and keeps what it said', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await startVisit(page, /Corin Hathersage/, 'Knee after replacement');
   await page.getByLabel(/^right knee extension, active/).click();
   await turn(page, 'Lay the patient supine');
@@ -195,7 +195,7 @@ test('an arc fills both directions; a past reading is corrected and keeps what i
 });
 
 test('a line is moved by keyboard and by hand, and stays where it was put', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await prepareVisit(page, /Odalys Brandt/, 'Hip');
   const names = () => page.locator('dg-plan-list .row .what strong').allTextContents();
   const handle = (name: string) => page.getByRole('button', { name: `Move ${name}: arrow keys` });

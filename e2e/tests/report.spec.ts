@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Download, Page } from '@playwright/test';
 import { startStack, type Stack } from '../../bin/lib/stack.mjs';
 import { readPdf } from '../../files/src/testing/pdf-text';
-import { expect, signIn, test } from '../fixtures';
+import { expect, enter, test } from '../fixtures';
 
 test.use({ serviceWorkers: 'allow' });
 test.describe.configure({ mode: 'serial' });
@@ -24,7 +24,7 @@ async function written(page: Page, name: string): Promise<{ fileName: string; by
 const day = (from: number) => new Date(Date.now() + from * 86_400_000);
 
 test('the ferry engineer: signed, on paper for others, and followed at home on a telephone', async ({ page, browser }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.getByRole('link', { name: /Corin Hathersage/ }).click();
   await page.getByRole('link', { name: 'Report, visit 8' }).click();
 

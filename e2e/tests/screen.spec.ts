@@ -1,12 +1,12 @@
 import type { Page } from '@playwright/test';
-import { entry, expect, signIn, test } from '../fixtures';
+import { entry, expect, enter, test } from '../fixtures';
 import type { Stack } from '../../bin/lib/stack.mjs';
 
 test.describe.configure({ mode: 'serial' });
 
 /** A new visit of somebody, with screens chosen in Prepare and the questions asked. */
 async function screenVisit(page: Page, stack: Stack, patient: RegExp, ...screens: RegExp[]): Promise<void> {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.getByRole('link', { name: patient }).click();
   await page.getByRole('button', { name: /Start visit/ }).click();
   await expect(page.getByRole('heading', { name: 'Why they came' })).toBeVisible();
@@ -93,7 +93,7 @@ test('a squat check leads from a lifting heel over the knee to the wall to the c
 });
 
 test('plenty of range and a lean on the floor path point to range without strength', async ({ page, stack }) => {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.getByRole('link', { name: /Tamsin Okonjo-Vale/ }).click();
   await page.getByRole('link', { name: 'Screen, visit 2' }).click();
   await expect(page.locator('dg-screen-sheet li').first()).toBeVisible();
@@ -161,7 +161,7 @@ test('offline in the middle nothing is lost, and what is half entered is there a
 
 test('a class of four on a tablet retests itself, and takes who got worse back to what helped', async ({ page, stack }) => {
   await page.setViewportSize({ width: 820, height: 1180 });
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.getByRole('link', { name: 'Class', exact: true }).click();
   const names = ['Ottoline Reeve', 'Tamsin Okonjo-Vale', 'Odalys Brandt', 'Perpetua Linnet'];
   for (const name of names) await page.locator('.people li', { hasText: name }).getByRole('checkbox').check();

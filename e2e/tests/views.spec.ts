@@ -1,4 +1,4 @@
-import { axe, expect, signIn, test, turn } from '../fixtures';
+import { axe, expect, enter, test, turn } from '../fixtures';
 import { CLINIC_VIEWS } from '../views/clinic';
 import { LIVE_VIEWS } from '../views/live';
 import { openVisit, type Views } from '../views/open';
@@ -9,7 +9,7 @@ const VIEWS: Views = {
     await page.goto(stack.url);
     await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
   },
-  caseload: (page, stack) => signIn(page, stack),
+  caseload: (page, stack) => enter(page, stack),
   prepare: (page, stack) => openVisit(page, stack, 'Prepare', 'dg-plan-list .row'),
   measure: (page, stack) => openVisit(page, stack, 'Measure', '.entry input'),
   turning: async (page, stack) => {
@@ -42,7 +42,7 @@ const VIEWS: Views = {
     await expect(page.locator('.box.question').first()).toBeVisible();
   },
   class: async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.getByRole('link', { name: 'Class', exact: true }).click();
     for (const name of ['Ottoline', 'Tamsin']) await page.locator('.people li', { hasText: name }).getByRole('checkbox').check();
     await page.getByRole('button', { name: 'Begin with 2 people' }).click();
@@ -50,25 +50,25 @@ const VIEWS: Views = {
     await page.getByRole('group', { name: 'Ottoline Reeve', exact: true }).getByRole('button', { name: 'short' }).click();
   },
   screens: async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/screens`);
     await page.getByText('Ready for load').click();
     await expect(page.getByLabel('Threshold of Knee to wall')).toBeVisible();
   },
   drills: async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/drills`);
     await page.locator('summary').nth(1).click();
     await expect(page.locator('details[open]').getByText('Limits are held against:')).toBeVisible();
   },
   'a drill of one’s own': async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/drills/new?like=heel-slide`);
     await page.getByRole('button', { name: 'Keep this drill' }).click();
     await expect(page.getByRole('alert')).toContainText('Name: ');
   },
   'a sheet for at home': async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/screens/loadingReadiness/at-home`);
     await expect(page.locator('dg-scene svg').first()).toBeVisible();
   },
@@ -141,7 +141,7 @@ const VIEWS: Views = {
     await expect(page.locator('.state')).toHaveText('saved');
   },
   'old readings': async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.getByRole('link', { name: /Odalys Brandt/ }).click();
     await page.getByRole('link', { name: 'Bring in old readings' }).click();
     await page
@@ -156,23 +156,23 @@ const VIEWS: Views = {
     await expect(page.getByRole('dialog').getByRole('radio').first()).toBeVisible();
   },
   steadiness: async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/steadiness`);
     await expect(page.locator('canvas')).toBeVisible();
   },
   'planning a study': async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/steadiness`);
     await page.getByRole('button', { name: 'Plan a study' }).click();
     await expect(page.getByLabel('Motion and way')).toBeVisible();
   },
   library: async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/library`);
     await expect(page.locator('.found dg-figure').first()).toBeVisible();
   },
   protocol: async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/library/knee/flexion/supine`);
     await expect(page.getByRole('row').filter({ hasText: 'in use' })).toBeVisible();
     await page.locator('summary').first().click();
@@ -184,13 +184,13 @@ const VIEWS: Views = {
     await expect(page.getByRole('dialog').getByRole('row').filter({ hasText: 'in use' })).toBeVisible();
   },
   norms: async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/norms`);
     await expect(page.getByRole('button', { name: /^Move / }).first()).toBeVisible();
   },
   // The last of them: from here on the newest study is one that is not read to the end.
   'a study read blind': async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/steadiness`);
     await page.getByRole('button', { name: 'Plan a study' }).click();
     await page.getByLabel('Motion and way').fill('knee to wall');

@@ -1,12 +1,12 @@
 import type { Page } from '@playwright/test';
 import type { Stack } from '../../bin/lib/stack.mjs';
-import { expect, signIn } from '../fixtures';
+import { expect, enter } from '../fixtures';
 import type { Views } from './open';
 
 /** Practice: what is due, a task of each exercise, a round of the class. */
 export const PRACTICE_VIEWS: Views = {
   practice: async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/practice`);
     await expect(page.getByText('Do we read alike?')).toBeVisible();
   },
@@ -26,7 +26,7 @@ export const PRACTICE_VIEWS: Views = {
   'an end to practise': (page, stack) => openRound(page, stack, 'End feel and substitution'),
   'three examiners to practise': (page, stack) => openRound(page, stack, 'Three examiners'),
   'a round of the class': async (page, stack) => {
-    await signIn(page, stack);
+    await enter(page, stack);
     await page.goto(`${stack.url}/practice`);
     await page.getByRole('link', { name: 'Do we read alike?' }).click();
     await expect(page.getByText('How the class lies apart')).toBeVisible();
@@ -34,7 +34,7 @@ export const PRACTICE_VIEWS: Views = {
 };
 
 async function openRound(page: Page, stack: Stack, name: string): Promise<void> {
-  await signIn(page, stack);
+  await enter(page, stack);
   await page.goto(`${stack.url}/practice`);
   await page.getByRole('button', { name: `Ten of these: ${name}` }).click();
   await expect(page.getByText('1 of 10')).toBeVisible();

@@ -3,7 +3,7 @@ import { problemType } from '@dial-gauge/contract';
 import { Secret, TOTP } from 'otpauth';
 import request, { type Agent } from 'supertest';
 import { seal, unseal } from '../platform/sealing.js';
-import { addUser, KEY, startClinics, type Clinics } from '../testing/harness.js';
+import { KEY, startClinics, type Clinics } from '../testing/harness.js';
 import { User } from './entities.js';
 import { takesCode } from './second-factor.js';
 
@@ -17,15 +17,9 @@ describe('a second factor', () => {
   }, 120_000);
   afterAll(() => clinics.stop());
 
-  const somebody = async (role: 'lead' | 'examiner' = 'examiner') => {
-    const [id, name] = [randomUUID(), `n${randomUUID().slice(0, 8)}`];
-    await addUser(clinics.dataSource, clinics.clinicId, id, `${name}@clinic.example`, `${name}-password`, role);
-    return { id, name, email: `${name}@clinic.example`, password: `${name}-password`, agent: await clinics.signIn(name) };
-  };
-
   const codeOf = (secret: string, at = Date.now()) => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: at });
   const withFactor = async () => {
-    const who = await somebody();
+    const who = await clinics.somebody();
     const offer = await who.agent.post('/api/account/second-factor').send({ password: who.password }).expect(200);
     const wrong = codeOf(offer.body.secret) === '000000' ? '000001' : '000000';
     await who.agent.post('/api/account/second-factor/confirmation').send({ code: wrong }).expect(422);
@@ -39,7 +33,7 @@ describe('a second factor', () => {
     request(clinics.app).post('/api/session').send({ email: who.email, password: who.password, code });
 
   it('agrees with the vectors of RFC 6238 (appendix B, SHA-1, the last six figures), and takes no code twice', async () => {
-    const { id } = await somebody();
+    const { id } = await clinics.somebody();
     const user = await clinics.dataSource.getRepository(User).findOneByOrFail({ id });
     const secret = seal(KEY, Secret.fromUTF8('12345678901234567890').base32, id);
     const { manager } = clinics.dataSource;

@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { NewReading } from '@dial-gauge/contract';
+import type { Express } from 'express';
 import type { Agent } from 'supertest';
+import type { Standings } from '../queue/standings.js';
 import { startClinics, type Clinics } from '../testing/harness.js';
 
 const later = (ms: number, from = Date.now()) => new Date(from + ms).toISOString();
@@ -275,10 +277,17 @@ describe('what is entered is kept', () => {
 
   it('takes three round trips to the database for a held reading, the first of its measurement too', async () => {
     const { visitId } = await clinics.startVisit();
+    // Counted is what is asked for: what is done beside the requests is done before, and not meanwhile.
+    const quiet = clinics.harness.appWith();
+    const standingsOf = ({ locals }: Express) => locals['standings'] as Standings;
+    await standingsOf(quiet).close();
+    const by = await clinics.signIn('ours', quiet);
+    await clinics.hold(visitId, {}, by).expect(200);
+    await standingsOf(clinics.app).settle();
     const [{ Value: before }] = (await query<{ Value: string }>("SHOW GLOBAL STATUS LIKE 'Questions'")) as [{ Value: string }];
     const N = 20;
     for (let n = 0; n < N; n += 1)
-      await clinics.hold(visitId, { side: n % 2 ? 'left' : 'right', end: 80 + n, heldAt: later(0) }).expect(200);
+      await clinics.hold(visitId, { side: n % 2 ? 'left' : 'right', end: 80 + n, heldAt: later(0) }, by).expect(200);
     const [{ Value: after }] = (await query<{ Value: string }>("SHOW GLOBAL STATUS LIKE 'Questions'")) as [{ Value: string }];
     // The question about the count is one itself.
     expect((Number(after) - Number(before) - 1) / N).toBeLessThanOrEqual(3);

@@ -70,11 +70,6 @@ describe('accounts', () => {
   }, 120_000);
   afterAll(() => clinics.stop());
 
-  const somebody = async (role: 'lead' | 'examiner' = 'examiner') => {
-    const [id, name] = [randomUUID(), `n${randomUUID().slice(0, 8)}`];
-    await addUser(clinics.dataSource, clinics.clinicId, id, `${name}@clinic.example`, `${name}-password`, role);
-    return { id, name, email: `${name}@clinic.example`, password: `${name}-password`, agent: await clinics.signIn(name) };
-  };
   const invitation = (over: object = {}) => ({
     id: randomUUID(),
     name: 'Fenn Corrie',
@@ -133,7 +128,7 @@ describe('accounts', () => {
   });
 
   it('that is closed ends at once, stays on record by its name, and opens again', async () => {
-    const who = await somebody();
+    const who = await clinics.somebody();
     const { visitId } = await clinics.startVisit(who.agent);
     await clinics.hold(visitId, {}, who.agent).expect(200);
     const made = await clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
@@ -152,7 +147,7 @@ describe('accounts', () => {
   });
 
   it('of a lead is never the last that is lost: nobody changes their own, and two who close each other’s leave one', async () => {
-    const [one, two] = [await somebody('lead'), await somebody('lead')];
+    const [one, two] = [await clinics.somebody('lead'), await clinics.somebody('lead')];
     await one.agent.put(`/api/staff/${one.id}/role`).send({ role: 'reader' }).expect(409);
     await one.agent.post(`/api/staff/${one.id}/ending`).send({}).expect(409);
     const answers = await Promise.all([
@@ -165,7 +160,7 @@ describe('accounts', () => {
   });
 
   it('that gets another role signs in again, and who did it stays on record', async () => {
-    const who = await somebody();
+    const who = await clinics.somebody();
     await clinics.agent.put(`/api/staff/${who.id}/role`).send({ role: 'reader' }).expect(200);
     await who.agent.get('/api/session').expect(401);
     const again = await clinics.signIn(who.name);
@@ -192,7 +187,7 @@ describe('accounts', () => {
   });
 
   it('whose password is forgotten gets a link for another one; those made before work no more', async () => {
-    const who = await somebody();
+    const who = await clinics.somebody();
     const make = () => clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
     const [first, second] = [(await make()).body, (await make()).body];
     await join(first.token).expect(404);
@@ -204,7 +199,7 @@ describe('accounts', () => {
   });
 
   it('gets another password with the one before, hard to guess; every other place is signed out', async () => {
-    const who = await somebody();
+    const who = await clinics.somebody();
     const elsewhere = await clinics.signIn(who.name);
     const change = (over: object) => who.agent.put('/api/account/password').send({ password: who.password, next: GOOD, ...over });
     expect((await change({ password: 'wrong' }).expect(422)).body.errors[0].path).toBe('password');
@@ -219,7 +214,7 @@ describe('accounts', () => {
   });
 
   it('changed at two places at once is changed at one of them, and the other is told', async () => {
-    const who = await somebody();
+    const who = await clinics.somebody();
     const there = await clinics.signIn(who.name);
     const change = (agent: Agent, next: string) => agent.put('/api/account/password').send({ password: who.password, next });
     const answers = await Promise.all([change(who.agent, GOOD), change(there, 'gravel-otter-lantern-4')]);

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { rmSync } from 'node:fs';
+import { cp, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NewPatient, NewReading, Role } from '@dial-gauge/contract';
@@ -25,11 +26,8 @@ export const KEY = Buffer.alloc(32, 7);
 
 type Changed = Omit<Partial<AppSettings>, 'session'> & { session?: Partial<SessionSettings> };
 
-/** A throw-away MariaDB of its own, migrated, with the app over it. */
-export async function startHarness() {
-  const folder = await mkdtemp(join(tmpdir(), 'dial-gauge-test-'));
-  const database = new PrivateDatabase(folder, await freePort());
-  await database.start();
+/** Connects to a database of tests, and brings its schema up to date. */
+async function migrated(database: PrivateDatabase) {
   const settings = readSettings({ ...database.environment(), DIAL_GAUGE_PORT: '1' });
   const dataSource = await connect(createDataSource(settings.database, ENTITIES));
   await asSchemaAccount(settings, dataSource, (schema) => migrate(schema)).catch(async (error: unknown) => {
@@ -38,6 +36,30 @@ export async function startHarness() {
     await database.stop();
     throw error;
   });
+  return { settings, dataSource };
+}
+
+let pattern: Promise<string> | undefined;
+
+/** The folder of a database with the schema and nothing in it, stopped: made once, and copied for each that is wanted. */
+async function newPattern(): Promise<string> {
+  const folder = await mkdtemp(join(tmpdir(), 'dial-gauge-pattern-'));
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  const database = new PrivateDatabase(folder, await freePort());
+  await database.start();
+  const { dataSource } = await migrated(database);
+  await dataSource.destroy();
+  await database.stop();
+  return folder;
+}
+
+/** A throw-away MariaDB of its own, migrated, with the app over it. */
+export async function startHarness() {
+  const folder = await mkdtemp(join(tmpdir(), 'dial-gauge-test-'));
+  await cp(await (pattern ??= newPattern()), folder, { recursive: true });
+  const database = new PrivateDatabase(folder, await freePort());
+  await database.start();
+  const { settings, dataSource } = await migrated(database);
   const lines: string[] = [];
   const logger = pino({ level: 'info' }, { write: (line: string) => void lines.push(line) });
   const appWith = ({ session, ...changed }: Changed = {}) =>
@@ -51,7 +73,7 @@ export async function startHarness() {
     log: () => lines.join(''),
     async stop() {
       await dataSource.destroy().catch(() => {});
-      await database.stop();
+      await database.discard();
       await rm(folder, { recursive: true, force: true });
     },
   };
@@ -133,12 +155,19 @@ export async function startClinics() {
   };
   const hold = (visitId: string, over: Partial<NewReading> = {}, by: Agent = agent): Test =>
     by.post(`/api/visits/${visitId}/readings`).send(newReading(over));
+  /** Somebody else of our clinic, signed in. */
+  const somebody = async (role: Role = 'examiner') => {
+    const [id, name] = [randomUUID(), `n${randomUUID().slice(0, 8)}`];
+    const who = { id, name, email: `${name}@clinic.example`, password: `${name}-password` };
+    await addUser(harness.dataSource, ours, id, who.email, who.password, role);
+    return { ...who, agent: await signIn(name) };
+  };
   /** Signs what is there now. */
   const sign = async (visitId: string, by: Agent = agent, id: string = randomUUID()) => {
     const { body } = await by.get(`/api/visits/${visitId}/judgement`).expect(200);
     return by.post(`/api/visits/${visitId}/signatures`).send({ id, summary: 'As found.', seen: body.seen });
   };
-  return { ...harness, harness, app, agent, second, stranger, clinicId: ours, ids, signIn, startVisit, hold, sign };
+  return { ...harness, harness, app, agent, second, stranger, clinicId: ours, ids, signIn, startVisit, hold, sign, somebody };
 }
 
 export type Clinics = Awaited<ReturnType<typeof startClinics>>;
