@@ -95,7 +95,7 @@ describe('a caseload', () => {
       await clinics.dataSource.query("DELETE w FROM episode_word w JOIN episode e ON e.id = w.episode_id WHERE e.complaint = 'common'");
       await clinics.dataSource.query("DELETE FROM episode WHERE complaint IN ('common', 'other')");
     }
-  });
+  }, 30_000);
 
   it('follows a changed complaint, and a visit that begins', async () => {
     const [row] = (await page({ find: 'marsh011' })).rows;
