@@ -66,11 +66,13 @@ export async function caseload(work: UnitOfWork, asked: Asked): Promise<Caseload
     ...(after === undefined ? [] : [beyond(order, after)]),
   ];
   const ids = await found(work, conditions, order, wordsOf(asked.find));
-  if (ids.length === 0) return { rows: [], odd: [], next: null };
   const shown = ids.slice(0, CASELOAD_PAGE);
-  const byId = new Map((await work.plain(Episode, 'WHERE t.clinic_id = ? AND t.id IN (?)', [clinicId, shown])).map((e) => [e.id, e]));
-  const page = shown.map((id) => byId.get(id)!);
-  const last = page[page.length - 1]!;
+  const there = shown.length === 0 ? [] : await work.plain(Episode, 'WHERE t.clinic_id = ? AND t.id IN (?)', [clinicId, shown]);
+  const byId = new Map(there.map((episode) => [episode.id, episode]));
+  // Erased at this very moment: they are not there any more.
+  const page = shown.flatMap((id) => byId.get(id) ?? []);
+  const last = page[page.length - 1];
+  if (!last) return { rows: [], odd: [], next: null };
   return { ...(await rowsOf(work, page)), next: ids.length > shown.length ? cursorOf([order.key(last), last.id]) : null };
 }
 

@@ -91,7 +91,7 @@ describe('the story of an episode', () => {
     });
     expect(findings.length).toBeGreaterThan(0);
     expect(text).toContain('Right knee flexion, passive 104°');
-    expect(text).toContain('since 1 Oct 2026, measured first then');
+    expect(text).toContain('since 1 Oct 2026 or before');
     expect(text).toContain('9 findings on 20 Nov 2026');
     expect(text).toContain('is 20° better than on 1 Oct 2026');
     expect(text).toContain('all 6 motions measured again');

@@ -196,8 +196,8 @@ export class Story {
 
 const TOLD_ANEW_MS = 2_000;
 
-/** "since 16 Oct 2026", and where it was so from the first reading on, that. */
+/** "since 16 Oct 2026", and where it was so at the first reading already, that. */
 const sinceWords = (since: StandsSince | null): string =>
-  since ? `since ${dayWords(since.on)}${since.fromFirst ? ', measured first then' : ''}` : '';
+  since ? `since ${dayWords(since.on)}${since.fromFirst ? ' or before' : ''}` : '';
 
 const told = ({ finding, since }: StoryView['findings'][number]) => ({ said: saidOf(finding), since: sinceWords(since) });
