@@ -1,4 +1,4 @@
-import { HttpClient, HttpErrorResponse, HttpResponse } from '@angular/common/http';
+import { HttpClient, HttpContext, HttpContextToken, HttpErrorResponse, HttpResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Route } from '@dial-gauge/contract';
 import { catchError, concat, defer, finalize, from, map, mergeMap, NEVER, race, take, tap, throwError, timer, type Observable } from 'rxjs';
@@ -14,7 +14,12 @@ export interface Asked<R extends Route> {
   readonly as?: string;
   /** When what it carries was entered, by the clock of this device. */
   readonly enteredAt?: string;
+  /** Nobody waits for it: where the session has ended, nobody is interrupted for it either. */
+  readonly quietly?: boolean;
 }
+
+/** Of a request that nobody waits for. */
+export const QUIETLY = new HttpContextToken<boolean>(() => false);
 
 /** Nobody there, or whoever stands before the server says that it is not. */
 const AWAY: ReadonlySet<number> = new Set([0, 502, 503, 504]);
@@ -40,7 +45,7 @@ export class Api {
   /** The same with the answer as it came: its status may say more than its body. */
   send<R extends Route>(
     route: Pick<R, 'method' | 'path' | 'keep'>,
-    { id = '', body, query, as, enteredAt }: Asked<R>,
+    { id = '', body, query, as, enteredAt, quietly = false }: Asked<R>,
   ): Observable<HttpResponse<unknown>> {
     const path = addressOf(route, id);
     const url = `/api${path}`;
@@ -52,7 +57,11 @@ export class Api {
       string,
       string
     >;
-    const asked = this.http.request(route.method, url, { body, headers, params, observe: 'response' });
+    const asked = this.http.request(route.method, url, {
+      ...{ body, headers, params },
+      context: new HttpContext().set(QUIETLY, quietly),
+      observe: 'response',
+    });
     // Before and after: what is read while it is on its way may have it or not.
     if (route.method === 'get') return route.keep ? this.kept(keyOf(path, params), asked) : asked;
     return defer(() => (this.written(), asked)).pipe(finalize(() => this.written()));

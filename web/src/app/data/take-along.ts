@@ -50,18 +50,19 @@ export class TakeAlong {
 
   private take() {
     const { api } = this;
+    const beside = { quietly: true };
     return concat(
       api
-        .call(AT_HAND.today, { query: { day: formatISO(new Date(), { representation: 'date' }) } })
+        .call(AT_HAND.today, { ...beside, query: { day: formatISO(new Date(), { representation: 'date' }) } })
         .pipe(concatMap((view) => this.keep(view))),
       // Answers that are kept as they come.
-      api.call(NORMS.norms),
-      api.call(CLINIC.clinic),
-      api.call(SCREENINGS.clinicScreens),
-      api.call(DRILL_LIST.drills),
+      api.call(NORMS.norms, beside),
+      api.call(CLINIC.clinic, beside),
+      api.call(SCREENINGS.clinicScreens, beside),
+      api.call(DRILL_LIST.drills, beside),
       // As the caseload asks when it is opened.
-      api.call(PATIENTS.caseload, { query: { order: 'urgent' } }),
-      api.call(PATIENTS.queueCounts),
+      api.call(PATIENTS.caseload, { ...beside, query: { order: 'urgent' } }),
+      api.call(PATIENTS.queueCounts, beside),
       defer(() => this.atHand.taken()),
     ).pipe(
       ignoreElements(),

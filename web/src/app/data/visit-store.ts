@@ -34,11 +34,11 @@ export class VisitStore {
     });
   }
 
-  /** The visit as the server has it now. */
-  refresh(id: string): Observable<VisitRecord> {
+  /** The visit as the server has it now. @param quietly where nobody waits for it */
+  refresh(id: string, quietly = false): Observable<VisitRecord> {
     return defer(() => {
       const record = this.api
-        .call(VISITS.visit, { id })
+        .call(VISITS.visit, { id, quietly })
         .pipe(tap({ error: () => (this.kept = this.kept?.record === record ? null : this.kept) }), shareReplay(1));
       this.kept = { of: this.keyOf(id), at: Date.now(), writes: this.api.writes, record };
       return record;

@@ -188,7 +188,7 @@ export class MeasurePage {
         exhaustMap(() => {
           const at = this.exam.commands.changes;
           // What was entered meanwhile is newer than the answer: the next look will have it.
-          return this.visits.refresh(this.id()).pipe(
+          return this.visits.refresh(this.id(), true).pipe(
             filter(() => this.exam.commands.changes === at),
             catchError(() => EMPTY),
           );

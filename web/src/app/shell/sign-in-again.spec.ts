@@ -1,9 +1,10 @@
-import { HttpClient, provideHttpClient, withInterceptors } from '@angular/common/http';
+import { HttpClient, HttpContext, provideHttpClient, withInterceptors } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { MatDialog } from '@angular/material/dialog';
 import { problemType } from '@dial-gauge/contract';
 import { Subject } from 'rxjs';
+import { QUIETLY } from '../data/api';
 import { askToSignInAgain } from './sign-in-again';
 
 /** The dialog is loaded when it is needed; a test waits for that, not for a time. */
@@ -43,6 +44,16 @@ describe('an ended session', () => {
     http.expectOne('/api/a').flush('A');
     http.expectOne('/api/b').flush('B');
     expect(answers).toEqual(['A', 'B']);
+  });
+
+  it('interrupts nobody for what nobody waits for', async () => {
+    let status = 0;
+    const context = new HttpContext().set(QUIETLY, true);
+    client.get('/api/at-hand', { context }).subscribe({ error: (e: { status: number }) => (status = e.status) });
+    end('/api/at-hand');
+    await loaded();
+    expect(status).toBe(401);
+    expect(open).not.toHaveBeenCalled();
   });
 
   it('leaves signing in, and asking who is signed in, alone', async () => {

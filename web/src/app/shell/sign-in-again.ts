@@ -1,6 +1,7 @@
 import { HttpErrorResponse, type HttpInterceptorFn } from '@angular/common/http';
 import { inject, Injectable, Injector } from '@angular/core';
 import { catchError, finalize, from, map, shareReplay, switchMap, throwError, type Observable } from 'rxjs';
+import { QUIETLY } from '../data/api';
 import { toFailure } from '../data/problem';
 
 type Wanted = 'session' | 'proof';
@@ -31,9 +32,10 @@ class AskAgain {
 /**
  * When the session has ended: signs in again in place and sends the request
  * once more, so that nothing on the screen is lost. The same where the password
- * is wanted again after a rest.
+ * is wanted again after a rest. Nobody is interrupted for what nobody waits for.
  */
 export const askToSignInAgain: HttpInterceptorFn = (request, next) => {
+  if (request.context.get(QUIETLY)) return next(request);
   const injector = inject(Injector);
   return next(request).pipe(
     catchError((error: unknown) => {
