@@ -33,9 +33,10 @@ await main(async () => {
   }
   await withRecords(async ({ records, folder, serverKey, database }) => {
     const key = await keyIn(folder);
-    if (values.binlogs) await canDoAgain(records, values.binlogs, (await manifestOf(file, key)).database);
+    const known = values.binlogs && (await manifestOf(file, key));
+    if (known) await canDoAgain(records, values.binlogs, known.database);
     await mustBeEmpty(records);
-    const manifest = await readIn(file, key, records);
+    const manifest = await readIn(file, key, records, known);
     say(`Read in and compared: ${sizeWords(manifest)}, as they were ${manifest.madeAt}.`);
     if (values.binlogs) {
       const files = readdirSync(values.binlogs)

@@ -89,10 +89,14 @@ export async function manifestOf(file, key) {
   return manifest;
 }
 
-/** Reads a backup into a database that is empty, and compares. @returns what there is to know of it */
-export async function readIn(file, key, records) {
-  // Before anything is read in: of one that was changed or cut off nothing is.
-  const manifest = await manifestOf(file, key);
+/**
+ * Reads a backup into a database that is empty, and compares.
+ *
+ * @param known what there is to know of it, where it was read to its end already: of one that was changed or cut off nothing is read in
+ * @returns that
+ */
+export async function readIn(file, key, records, known) {
+  const manifest = known ?? (await manifestOf(file, key));
   const pieces = Readable.from(readArchive(file, key, () => {}));
   const plain = pieces.pipe(createGunzip());
   pieces.on('error', (error) => plain.destroy(error));

@@ -19,7 +19,7 @@ export interface Session {
   readonly seenAt: number;
   /** The password is asked for again before what wants proof: there was a rest since it was entered. */
   readonly wantsProof: boolean;
-  /** The clinic asked for a second factor when this session began, and there is none: the account alone is open. */
+  /** The clinic had asked for a second factor when it began, and there is none: the account alone is open. */
   readonly factorMissing: boolean;
   /** Not looked up with this request: it may have ended meanwhile. */
   readonly remembered: boolean;

@@ -67,7 +67,7 @@ import { operationWords } from './words';
                 <p>
                   <strong>{{ told.said.subject }}</strong> {{ told.said.brief }}
                   @if (told.since) {
-                    <span class="soft since">{{ told.since }}</span>
+                    <span class="soft">{{ told.since }}</span>
                   }
                 </p>
               } @empty {

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatChipListbox, MatChipOption } from '@angular/material/chips';
-import { MatDialog } from '@angular/material/dialog';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
@@ -17,8 +16,8 @@ import { describeFailure, toFailure } from '../data/problem';
 import { Logged } from '../own/logged';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
+import { LazyDialog } from '../ui/lazy-dialog';
 import { OddRecords } from '../ui/odd-records';
-import { Parts } from '../ui/parts';
 import { Cautions } from './cautions';
 import { Intake, type IntakeFields } from './intake';
 import { PlanList } from './plan-list';
@@ -54,8 +53,7 @@ import { ScreenChoice } from './screen-choice';
 export class PreparePage {
   private readonly api = inject(Api);
   private readonly visits = inject(VisitStore);
-  private readonly dialog = inject(MatDialog);
-  private readonly parts = inject(Parts);
+  private readonly dialogs = inject(LazyDialog);
   private readonly router = inject(Router);
   protected readonly preparing = inject(Preparing);
   readonly id = input.required<string>();
@@ -150,16 +148,10 @@ export class PreparePage {
     this.problem.set('');
   }
 
-  protected async addFromLibrary(): Promise<void> {
-    const fetched = await this.parts.fetch(() => import('../library/add.dialog'));
-    if (!fetched) return;
-    this.dialog
-      .open<unknown, readonly SheetItem[], SheetItem>(fetched.AddDialog, {
-        data: this.preparing.sheet(),
-        width: '560px',
-        maxHeight: '94vh',
-      })
-      .afterClosed()
+  protected addFromLibrary(): void {
+    const config = { data: this.preparing.sheet(), width: '560px', maxHeight: '94vh' };
+    this.dialogs
+      .open<SheetItem>(() => import('../library/add.dialog').then((m) => m.AddDialog), config)
       .subscribe((item) => {
         if (item) this.preparing.add(item);
       });

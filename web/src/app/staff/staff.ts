@@ -142,7 +142,7 @@ export class StaffPage {
     );
   }
 
-  /** "Two people sign in with the password alone." */
+  /** "2 people have none." */
   protected without({ people }: StaffView): string {
     const count = people.filter(({ endedAt, secondFactor }) => endedAt === null && !secondFactor).length;
     if (count === 0) return 'Everybody has one.';
