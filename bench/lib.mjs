@@ -13,7 +13,7 @@ export function rawConnection(database) {
   return createConnection({
     host: '127.0.0.1',
     port: Number(env.DIAL_GAUGE_DB_PORT),
-    user: env.DIAL_GAUGE_DB_USER,
+    user: env.DIAL_GAUGE_DB_SCHEMA_USER,
     password: env.DIAL_GAUGE_DB_PASSWORD,
     database: env.DIAL_GAUGE_DB_NAME,
   });

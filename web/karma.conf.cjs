@@ -2,6 +2,8 @@ const { writeFileSync } = require('node:fs');
 
 process.env.CHROME_BIN ??= '/usr/bin/chromium';
 
+const minutes = (n) => n * 60_000;
+
 /** Leaves the numbers for the test command. */
 function CountReporter(baseReporterDecorator) {
   baseReporterDecorator(this);
@@ -32,8 +34,12 @@ module.exports = (config) =>
         flags: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking', '--window-size=1280,800'],
       },
     },
-    // A slow machine may keep the browser waiting; it is asked again before the run is given up.
-    browserDisconnectTimeout: 20_000,
-    browserNoActivityTimeout: 120_000,
+    // Time limits end what hangs. A loaded machine needs minutes to load the bundle or to answer a ping.
+    client: { jasmine: { timeoutInterval: 120_000 } },
+    pingTimeout: minutes(10),
+    captureTimeout: minutes(10),
+    browserNoActivityTimeout: minutes(10),
+    browserDisconnectTimeout: minutes(5),
+    browserDisconnectTolerance: 3,
     restartOnFileChange: false,
   });

@@ -77,13 +77,12 @@ export class PrivateDatabase {
           .map(
             (user) =>
               `CREATE USER IF NOT EXISTS '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';` +
-              `ALTER USER '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';` +
-              `REVOKE ALL PRIVILEGES, GRANT OPTION FROM '${user}'@'127.0.0.1';`,
+              `ALTER USER '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
           )
           .join('') +
-        // The server reads and writes rows; tables and triggers are another account's.
-        `GRANT SELECT, INSERT, UPDATE, DELETE ON ${NAME}.* TO '${USER}'@'127.0.0.1';` +
-        `GRANT ALL ON ${NAME}.* TO '${SCHEMA_USER}'@'127.0.0.1';`,
+        // The server's own account may come in; what it may do is granted table by table, with each change of the schema.
+        `GRANT SHOW VIEW ON ${NAME}.* TO '${USER}'@'127.0.0.1';` +
+        `GRANT ALL ON ${NAME}.* TO '${SCHEMA_USER}'@'127.0.0.1' WITH GRANT OPTION;`,
     );
   }
 

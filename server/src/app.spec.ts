@@ -15,7 +15,7 @@ describe('HTTP interface', () => {
   let hold: Clinics['hold'];
   beforeAll(async () => {
     ({ harness, app, agent, stranger, signIn, startVisit, hold } = await startClinics());
-  }, 120_000);
+  });
   afterAll(() => harness.stop());
 
   describe('sign-in', () => {
@@ -342,5 +342,5 @@ describe('a database that goes away', () => {
     } finally {
       await harness.stop();
     }
-  }, 120_000);
+  });
 });

@@ -4,7 +4,8 @@ import express, { type Express, type RequestHandler, type Response } from 'expre
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
-import { signInGuard } from './account/guard.js';
+import { AttemptLimiter } from './account/attempts.js';
+import { KnownDevices } from './account/known-devices.js';
 import type { AccountMeans } from './account/proof.js';
 import { judgePassword } from './account/strength.js';
 import { Auditor } from './audit/auditor.js';
@@ -41,6 +42,8 @@ export interface AppSettings {
   readonly keepYears?: number;
   /** What tells others how this server is. */
   readonly watch?: Watch;
+  /** What time it is; the system's where it is left out. */
+  readonly clock?: () => Date;
 }
 
 export const nonceOf = (response: Response): string => response.locals['nonce'] as string;
@@ -92,9 +95,9 @@ function alwaysThese(middleware: ReturnType<typeof helmet>, more: Readonly<Recor
 
 /** The whole server, wired but not listening. */
 export function createApp(settings: AppSettings): Express {
-  const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo, watch, key } = settings;
+  const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo, watch, key, clock = () => new Date() } = settings;
   const app = express();
-  const sessions = new Sessions(dataSource, session);
+  const sessions = new Sessions(dataSource, session, clock);
   app.disable('x-powered-by');
   // Answers are never stored by whoever asks: nobody compares them.
   app.disable('etag');
@@ -102,11 +105,12 @@ export function createApp(settings: AppSettings): Express {
   app.locals['sessions'] = sessions;
   app.locals['keepYears'] = settings.keepYears ?? USUAL_KEEP_YEARS;
   app.locals['accounts'] = {
-    guard: signInGuard(dataSource),
+    limiter: new AttemptLimiter(dataSource, clock),
+    devices: new KnownDevices(key ?? null, session.secure),
     key: key ?? null,
     judgePassword: (password, words) => (threads ? threads.judgePassword(password, words) : judgePassword(password, words)),
   } satisfies AccountMeans;
-  const standings = new Standings(dataSource, threads, logger);
+  const standings = new Standings(dataSource, threads, logger, clock);
   app.locals['standings'] = standings;
   app.locals['cohorts'] = new Cohorts(dataSource, logger);
   const auditor = new Auditor(dataSource, key ?? null, logger);
@@ -124,7 +128,7 @@ export function createApp(settings: AppSettings): Express {
     '/api',
     fromOurselves,
     sessions.tell,
-    routerOf(RESOURCES, { database: new Database(dataSource), sessions, threads, note: (touched) => standings.note(touched), auditor }),
+    routerOf(RESOURCES, { database: new Database(dataSource, clock), sessions, threads, episodeTouched: () => standings.soon(), auditor }),
     () => {
       throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');
     },

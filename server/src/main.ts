@@ -49,8 +49,8 @@ process.on('disconnect', () => void stop());
 const dataSource = await connect(createDataSource(settings.database, ENTITIES));
 process.send?.('migrating');
 migrating = settings.migrates
-  ? asSchemaAccount(settings, dataSource, (schema) =>
-      migrate(schema, async () => {
+  ? asSchemaAccount(settings, dataSource, (schema, account) =>
+      migrate(schema, account, async () => {
         if (settings.demo && !stopping && (await seedDemo(dataSource, new Date()))) logger.info('demo clinic seeded');
       }),
     )

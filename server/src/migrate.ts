@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { connect, createDataSource, migrate } from './platform/database.js';
+import { asSchemaAccount, connect, createDataSource, migrate } from './platform/database.js';
 import { migrateBack } from './platform/migrate-back.js';
 import { MIGRATIONS } from './migrations/index.js';
 import { readSettings } from './settings.js';
@@ -18,17 +18,19 @@ try {
   else {
     if (to !== undefined && !/^\d{1,4}$/.test(to)) throw new Error(`--back-to is "${to}"; allowed: the number of a change, as 24.`);
     const settings = readSettings({ DIAL_GAUGE_PORT: '1', ...process.env });
-    const dataSource = await connect(createDataSource(settings.schema ?? settings.database, []));
+    const own = await connect(createDataSource(settings.database, []));
     try {
-      if (to === undefined) {
-        await migrate(dataSource);
-        process.stdout.write('The schema is up to date.\n');
-      } else {
-        const names = await migrateBack(dataSource, Number(to), values.lose === true);
-        process.stdout.write(names.length > 0 ? `Taken back: ${names.join(', ')}.\n` : 'There is nothing to take back.\n');
-      }
+      await asSchemaAccount(settings, own, async (dataSource, account) => {
+        if (to === undefined) {
+          await migrate(dataSource, account);
+          process.stdout.write('The schema is up to date.\n');
+        } else {
+          const names = await migrateBack(dataSource, Number(to), values.lose === true);
+          process.stdout.write(names.length > 0 ? `Taken back: ${names.join(', ')}.\n` : 'There is nothing to take back.\n');
+        }
+      });
     } finally {
-      await dataSource.destroy();
+      await own.destroy();
     }
   }
 } catch (error) {

@@ -29,10 +29,10 @@ export default async function run({ method, path, caller, call }: Task): Promise
   try {
     const served = routes.get(`${method} ${path}`);
     if (!served) throw new Error(`no route ${method} ${path}`);
-    const { status, answer, touched } = await perform(await connected(), served, caller, call);
+    const { status, answer, touchedEpisode } = await perform(await connected(), served, caller, call);
     // Handed over, not copied: whoever else waits meanwhile should not wait for that.
     const json = new TextEncoder().encode(JSON.stringify(answer));
-    return move({ [transferableSymbol]: [json.buffer], [valueSymbol]: { status, json, touched } }) as unknown as Outcome;
+    return move({ [transferableSymbol]: [json.buffer], [valueSymbol]: { status, json, touchedEpisode } }) as unknown as Outcome;
   } catch (error) {
     return toOutcome(error);
   }

@@ -15,7 +15,7 @@ describe('doors', () => {
   const query = (sql: string, values: unknown[] = []) => clinics.dataSource.query(sql, values);
   beforeAll(async () => {
     clinics = await startClinics();
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   describe('a session', () => {
@@ -95,10 +95,10 @@ describe('doors', () => {
       const tries = await Promise.all(Array.from({ length: 14 }, () => attempt(EMAIL, 'wrong', '203.0.113.7')));
       expect(tries.filter((answer) => answer.status === 401).length).toBe(10);
       const locked = await attempt(EMAIL, 'ours-password', '203.0.113.7').expect(429);
-      expect(Number(locked.headers['retry-after'])).toBeGreaterThan(60);
+      expect(Number(locked.headers['retry-after'])).toBeGreaterThan(50);
       await attempt(EMAIL, 'ours-password', '203.0.113.8').expect(200);
       await attempt('second@clinic.example', 'second-password', '203.0.113.7').expect(200);
-    }, 20_000);
+    });
 
     it('counts failures only, and in the database: another process counts on', async () => {
       for (let n = 0; n < 12; n += 1) await attempt(EMAIL, 'ours-password', '203.0.113.9').expect(200);
@@ -107,7 +107,7 @@ describe('doors', () => {
       await attempt(EMAIL, 'wrong', '203.0.113.9', another).expect(401);
       await attempt(EMAIL, 'ours-password', '203.0.113.9', another).expect(429);
       await attempt(EMAIL, 'ours-password', '203.0.113.9').expect(429);
-    }, 20_000);
+    });
 
     it('that is refused can be told apart in the log, by the user’s id, without a name', async () => {
       await attempt(EMAIL, 'wrong', '203.0.113.10').expect(401);

@@ -10,7 +10,8 @@ import { mustBeOverTls, sessionsAt } from '../platform/session.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { AccountLinkRow, FoundedRow, FoundingCodeRow, RecoveryCodeRow, SecondFactorRow, SessionRow, User } from './entities.js';
 import { hashPassword } from './password.js';
-import { meansAt, mustBeStrong, provenAgain, signedInAs } from './proof.js';
+import { proofBudget } from './attempts.js';
+import { meansAt, mustBeStrong, provenAgain, signedInAs, type Proven } from './proof.js';
 import { confirmSecondFactor, newRecoveryCodes, offerSecondFactor, removeSecondFactor, secondFactorOf } from './second-factor.js';
 
 // They wait for the password to be checked, and for others who try the same account.
@@ -24,8 +25,8 @@ export const account: Resource = {
       ACCOUNT.signIn,
       async (work, { body }, { request, response }) => {
         mustBeOverTls(request);
-        const user = await signedInAs(work.manager, request, body.email.toLowerCase(), body);
-        return signedIn(work, user, { request, response });
+        const proven = await signedInAs(work.manager, request, body.email.toLowerCase(), body);
+        return signedIn(work, proven, { request, response });
       },
       proving,
     ),
@@ -60,8 +61,8 @@ export const account: Resource = {
     serve(
       ACCOUNT.prove,
       async (work, { body }, { request }) => {
-        const user = await provenAgain(work.manager, request, work.caller.userId, body);
-        await sessionsAt(request).proved(request.session!);
+        const { user } = await provenAgain(work.manager, request, work.caller.userId, body);
+        await sessionsAt(request).proved(request.session!, user);
         return sessionView(work, user, request.session!.factorMissing);
       },
       proving,
@@ -73,7 +74,7 @@ export const account: Resource = {
       ACCOUNT.changePassword,
       async (work, { body }, { request }) => {
         const { manager, caller } = work;
-        const user = await provenAgain(manager, request, caller.userId, body);
+        const { user } = await provenAgain(manager, request, caller.userId, body);
         const clinic = await manager.findOneByOrFail(Clinic, { id: work.clinicId });
         if (body.next === body.password) throw refused('next', 'is the password you have; allowed: another one', 'Nothing was changed.');
         await mustBeStrong(request, 'next', body.next, [user.name, user.email, clinic.name]);
@@ -95,7 +96,7 @@ export const account: Resource = {
     serve(
       ACCOUNT.offerSecondFactor,
       async (work, { body }, { request }) => {
-        const user = await provenAgain(work.manager, request, work.caller.userId, body);
+        const { user } = await provenAgain(work.manager, request, work.caller.userId, body);
         return offerSecondFactor(work.manager, user, meansAt(request).key);
       },
       proving,
@@ -106,11 +107,17 @@ export const account: Resource = {
       async (work, { body }, { request }) => {
         const { manager, caller, now } = work;
         const user = await manager.findOneByOrFail(User, { id: caller.userId });
-        const { guard, key } = meansAt(request);
-        const codes = await guard.attempt(user.email, request.ip ?? '', () =>
+        const { limiter, key } = meansAt(request);
+        const codes = await limiter.attempt(proofBudget('factor', user.id), () =>
           manager.transaction((whole) => confirmSecondFactor(whole, user, key, body.code, now)),
         );
-        return { codes: codes ?? [], account: await accountView(work) };
+        if (!codes)
+          throw refused(
+            'code',
+            'is not what the authenticator shows now; allowed: its six digits, within half a minute',
+            'Nothing was changed.',
+          );
+        return { codes, account: await accountView(work) };
       },
       proving,
     ),
@@ -119,7 +126,7 @@ export const account: Resource = {
       ACCOUNT.newRecoveryCodes,
       async (work, { body }, { request }) => {
         const { manager, caller } = work;
-        const user = await provenAgain(manager, request, caller.userId, body);
+        const { user } = await provenAgain(manager, request, caller.userId, body);
         if (!(await secondFactorOf(manager, user.id)))
           throw new HttpProblem(
             409,
@@ -135,7 +142,7 @@ export const account: Resource = {
     serve(
       ACCOUNT.removeSecondFactor,
       async (work, { body }, { request }) => {
-        const user = await provenAgain(work.manager, request, work.caller.userId, body);
+        const { user } = await provenAgain(work.manager, request, work.caller.userId, body);
         if (await asksSecondFactor(work))
           throw new HttpProblem(
             409,
@@ -180,8 +187,10 @@ async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request
 }
 
 /** Whoever is who they say is signed in, and that is written down. */
-export async function signedIn(work: UnitOfWork, user: User, { request, response }: Http): Promise<SessionView> {
-  await sessionsAt(request).begin(request, response, user);
+export async function signedIn(work: UnitOfWork, proven: Proven, { request, response }: Http): Promise<SessionView> {
+  const { user } = proven;
+  await sessionsAt(request).begin(request, response, proven);
+  meansAt(request).devices.remember(request, response, `user ${user.id}`);
   await (request.app.locals['auditor'] as Auditor).signedIn({ userId: user.id, clinicId: user.clinicId });
   return sessionView(work, user);
 }

@@ -1,16 +1,19 @@
 import { verify } from '@node-rs/argon2';
 import type { Request } from 'express';
 import type { EntityManager } from 'typeorm';
+import { networkOf } from '../platform/address.js';
 import { HttpProblem, refused } from '../platform/problems.js';
+import { budgetsOf, proofBudget, type AttemptLimiter, type Trier } from './attempts.js';
 import { User } from './entities.js';
-import type { SignInGuard } from './guard.js';
+import type { DeviceSubject, KnownDevices } from './known-devices.js';
 import { hashPassword } from './password.js';
 import { secondFactorOf, takesCode } from './second-factor.js';
 import { STRONG_ENOUGH, type Strength } from './strength.js';
 
 /** What the routes of accounts get from the app they run in. */
 export interface AccountMeans {
-  readonly guard: SignInGuard;
+  readonly limiter: AttemptLimiter;
+  readonly devices: KnownDevices;
   /** What second factors are kept with; null: there are none here. */
   readonly key: Buffer | null;
   readonly judgePassword: (password: string, words: readonly string[]) => Promise<Strength> | Strength;
@@ -41,42 +44,57 @@ interface Given {
   readonly code?: string | undefined;
 }
 
+/** Somebody proven: a session begins only while what was verified is still so. */
+export interface Proven {
+  readonly user: User;
+  /** The second factor that was verified, as it is kept; null: there was none. */
+  readonly factor: string | null;
+}
+
+/** Who tries, told by the request. */
+export const trierOf = (request: Request, subject: DeviceSubject | null): Trier => ({
+  address: networkOf(request.ip),
+  device: subject && meansAt(request).devices.knows(request, subject),
+});
+
 /**
  * The user of an address, proven by password and, where there is one, by the
  * second factor. A closed account is told like a wrong password.
  *
  * @throws a problem in the same words whichever of it was wrong; another where a code is still wanted
  */
-export async function signedInAs(manager: EntityManager, request: Request, email: string, given: Given): Promise<User> {
-  const user = await proven(manager, request, email, given);
-  if (user) return user;
-  // By the account's id, never by what was typed: people type passwords into the wrong field.
+export async function signedInAs(manager: EntityManager, request: Request, email: string, given: Given): Promise<Proven> {
   const found = await manager.findOneBy(User, { email });
+  const budgets = budgetsOf('sign-in', email, trierOf(request, found && `user ${found.id}`));
+  const proven = await meansAt(request).limiter.attempt(budgets, () => provenBy(manager, request, found, given));
+  if (proven) return proven;
+  // By the account's id, never by what was typed: people type passwords into the wrong field.
   request.log.warn({ id: request.id, user: found?.id ?? 'unknown', address: request.ip }, 'sign-in refused');
   throw wrongSignIn();
 }
 
 /** That whoever is signed in is there still. @throws a problem where it was not proven */
-export async function provenAgain(manager: EntityManager, request: Request, userId: string, given: Given): Promise<User> {
+export async function provenAgain(manager: EntityManager, request: Request, userId: string, given: Given): Promise<Proven> {
   const user = await manager.findOneByOrFail(User, { id: userId });
-  const again = await proven(manager, request, user.email, given);
-  if (again?.id === userId) return again;
+  const proven = await meansAt(request).limiter.attempt(proofBudget('proof', userId), () => provenBy(manager, request, user, given));
+  if (proven) return proven;
   request.log.warn({ id: request.id, user: userId, address: request.ip }, 'proof refused');
   throw wrongProof();
 }
 
-async function proven(manager: EntityManager, request: Request, email: string, { password, code }: Given): Promise<User | null> {
-  const { guard, key } = meansAt(request);
-  const found = await manager.findOneBy(User, { email });
-  return guard.attempt(email, request.ip ?? '', async () => {
-    const matches = await verify(found?.passwordHash ?? (await (decoy ??= hashPassword('no such user'))), password);
-    if (!matches || !found || found.endedAt) return null;
-    const factor = await secondFactorOf(manager, found.id);
-    if (!factor) return found;
-    // Thrown, and so neither counted nor forgiven: the tries of a code go on being counted.
-    if (code === undefined) throw codeWanted();
-    return (await takesCode(manager, factor, found, key, code, new Date())) ? found : null;
-  });
+async function provenBy(
+  manager: EntityManager,
+  request: Request,
+  user: User | null,
+  { password, code }: Given,
+): Promise<Proven | null> {
+  const matches = await verify(user?.passwordHash ?? (await (decoy ??= hashPassword('no such user'))), password);
+  if (!matches || !user || user.endedAt) return null;
+  const factor = await secondFactorOf(manager, user.id);
+  if (!factor) return { user, factor: null };
+  // Thrown, and so neither counted nor forgiven: the tries of a code go on being counted.
+  if (code === undefined) throw codeWanted();
+  return (await takesCode(manager, factor, user, meansAt(request).key, code, new Date())) ? { user, factor: factor.secret } : null;
 }
 
 /** @param path the field that is refused where the password is too easy to guess */

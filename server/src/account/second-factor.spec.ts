@@ -14,7 +14,7 @@ describe('a second factor', () => {
   const query = (sql: string, values: unknown[] = []) => clinics.dataSource.query(sql, values);
   beforeAll(async () => {
     clinics = await startClinics();
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   const codeOf = (secret: string, at = Date.now()) => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: at });
@@ -71,7 +71,7 @@ describe('a second factor', () => {
       if (n < 9) await signIn(who).expect(401);
     }
     await signIn(who, codeOf(who.secret)).expect(429);
-  }, 30_000);
+  });
 
   it('lies sealed in the database, and opens with another key or for another person not at all', async () => {
     const who = await withFactor();
@@ -150,7 +150,7 @@ describe('a second factor', () => {
     } finally {
       await own.stop();
     }
-  }, 60_000);
+  });
 
   it('is not begun on a server that has no key for it', async () => {
     const app = clinics.harness.appWith({ key: null });

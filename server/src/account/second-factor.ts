@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import { IsNull, LessThan, type EntityManager } from 'typeorm';
 import { hashOf } from '../platform/hash.js';
-import { HttpProblem, refused } from '../platform/problems.js';
+import { HttpProblem } from '../platform/problems.js';
 import { seal, unseal } from '../platform/sealing.js';
 import { RecoveryCodeRow, SecondFactorRow, type User } from './entities.js';
 
@@ -35,19 +35,18 @@ export async function offerSecondFactor(manager: EntityManager, user: User, key:
   return { secret: secret.base32, uri: authenticator(user.email, secret).toString() };
 }
 
-/** The first code of an authenticator: from now on it counts. @returns the codes for when it is lost */
+/** The first code of an authenticator: from now on it counts. @returns the codes for when it is lost; null where the code is wrong */
 export async function confirmSecondFactor(
   manager: EntityManager,
   user: User,
   key: Buffer | null,
   code: string,
   now: Date,
-): Promise<string[]> {
+): Promise<string[] | null> {
   const row = await manager.findOneBy(SecondFactorRow, { userId: user.id, confirmedAt: IsNull() });
   if (!row) throw new HttpProblem(409, 'Not begun', 'There is no second factor that waits for its first code. Begin with it again.');
   const step = stepOf(row, user, key, code, now);
-  if (step === null)
-    throw refused('code', 'is not what the authenticator shows now; allowed: its six digits, within half a minute', 'Nothing was changed.');
+  if (step === null) return null;
   await manager.update(SecondFactorRow, { userId: user.id, confirmedAt: IsNull() }, { confirmedAt: now, lastStep: step });
   return newRecoveryCodes(manager, user.id);
 }

@@ -7,7 +7,7 @@ describe('what is taken along for the day', () => {
   const today = dayOf(new Date());
   beforeEach(async () => {
     clinics = await startClinics();
-  }, 120_000);
+  });
   afterEach(() => clinics.stop());
 
   const taken = async (agent = clinics.agent, day = today): Promise<AtHandView> =>
@@ -32,7 +32,7 @@ describe('what is taken along for the day', () => {
     const { visitId: theirs } = await clinics.startVisit(clinics.second);
     const yesterday = dayBefore(today, 1);
     for (const id of [visitId, theirs]) {
-      await clinics.dataSource.query('UPDATE visit SET assessed_on = ? WHERE id = ?', [yesterday, id]);
+      await clinics.harness.asSchema('UPDATE visit SET assessed_on = ? WHERE id = ?', [yesterday, id]);
       await clinics.dataSource.query('UPDATE episode SET latest_at = ? WHERE last_visit_id = ?', [`${yesterday} 10:00:00`, id]);
     }
     expect(visitsOf(await taken())).toEqual([visitId]);

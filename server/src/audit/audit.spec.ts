@@ -13,7 +13,7 @@ describe('the audit', () => {
   beforeEach(async () => {
     clinics = await startClinics();
     auditor = clinics.app.locals['auditor'] as Auditor;
-  }, 120_000);
+  });
   afterEach(() => clinics.stop());
 
   const page = async (over: object = {}, by: Agent = clinics.agent): Promise<AuditPage> =>
@@ -61,7 +61,7 @@ describe('the audit', () => {
     const [{ n }] = await query('SELECT COUNT(*) AS n FROM audit_entry WHERE clinic_id = ?', [clinics.clinicId]);
     expect(seen.length).toBe(Number(n));
     expect(new Set(seen).size).toBe(seen.length);
-  }, 30_000);
+  });
 
   it('knows whose record every route opens', () => {
     const opened = ROUTES.filter(({ route, act }) => route.path.includes('/:') && ['look', 'send'].includes(act)).map(
@@ -76,9 +76,11 @@ describe('the audit', () => {
   });
 
   it('is a chain that shows what was changed, taken out, put in, or made anew without the key', async () => {
-    const { visitId } = await clinics.startVisit();
+    const { visitId, episodeId } = await clinics.startVisit();
     await clinics.agent.get(`/api/visits/${visitId}`).expect(200);
     await clinics.agent.put(`/api/visits/${visitId}/summary`).send({ summary: 'Short.', was: null }).expect(200);
+    await clinics.hold(visitId).expect(200);
+    expect((await clinics.sign(visitId)).status).toBe(200);
     await auditor.chain();
     const good = await check();
     expect(good.faults).toEqual([]);
@@ -87,33 +89,50 @@ describe('the audit', () => {
     await expectAsync(query('DELETE FROM audit_link')).toBeRejected();
 
     // Somebody with every right on the database.
-    const triggers = ['audit_entry', 'audit_link', 'change_log'].flatMap((table) => [`${table}_stays`, `${table}_kept`]);
+    const every = clinics.harness.asSchema;
+    const triggers = ['audit_entry', 'audit_link', 'change_log', 'signature'].flatMap((table) => [`${table}_stays`, `${table}_kept`]);
     await clinics.database.sql(triggers.map((name) => `DROP TRIGGER IF EXISTS dial_gauge.${name}`).join(';'));
-    const [entry] = await query(
+    const [entry] = await every<Record<string, string>[]>(
       "SELECT e.*, l.seq FROM audit_entry e JOIN audit_link l ON l.entry_id = e.id WHERE e.did = 'looked' LIMIT 1",
     );
-    await query('UPDATE audit_entry SET user_id = ? WHERE id = ?', [clinics.ids.second, entry.id]);
-    expect((await check()).faults[0]).toContain(`link ${entry.seq}`);
-    await query('UPDATE audit_entry SET user_id = ? WHERE id = ?', [entry.user_id, entry.id]);
+    await every('UPDATE audit_entry SET user_id = ? WHERE id = ?', [clinics.ids.second, entry!.id]);
+    expect((await check()).faults[0]).toContain(`link ${entry!.seq}`);
+    await every('UPDATE audit_entry SET user_id = ? WHERE id = ?', [entry!.user_id, entry!.id]);
     expect((await check()).faults).toEqual([]);
 
-    const [{ id, old_value }] = await query("SELECT * FROM change_log WHERE field = 'summary'");
-    await query('UPDATE change_log SET new_value = \'"Fine."\' WHERE id = ?', [id]);
+    const [{ id, old_value } = { id: '', old_value: '' }] = await every<{ id: string; old_value: string }[]>("SELECT * FROM change_log WHERE field = 'summary' AND subject_id = ? ORDER BY changed_at LIMIT 1", [visitId]);
+    await every('UPDATE change_log SET new_value = \'"Fine."\' WHERE id = ?', [id]);
     expect((await check()).faults.join()).toContain('not in the change log as it was');
-    await query('UPDATE change_log SET new_value = \'"Short."\', old_value = ? WHERE id = ?', [old_value, id]);
+    await every('UPDATE change_log SET new_value = \'"Short."\', old_value = ? WHERE id = ?', [old_value, id]);
 
-    await query('INSERT INTO audit_entry (id, clinic_id, at, user_id, did, about, subject_id) VALUES (UUID(), ?, NOW(3), ?, ?, ?, ?)', [
+    await every('INSERT INTO audit_entry (id, clinic_id, at, user_id, did, about, subject_id) VALUES (UUID(), ?, NOW(3), ?, ?, ?, ?)', [
       clinics.clinicId, clinics.ids.second, 'looked', '/visits/:id', '',
     ]); // prettier-ignore
     expect((await check()).faults).toEqual(['1 entries stand beside the chain']);
-    await query("DELETE FROM audit_entry WHERE user_id = ? AND about = '/visits/:id'", [clinics.ids.second]);
+    await every("DELETE FROM audit_entry WHERE user_id = ? AND about = '/visits/:id'", [clinics.ids.second]);
 
-    await query('DELETE FROM audit_link WHERE clinic_id = ? AND seq = 2', [clinics.clinicId]);
+    await every('DELETE FROM audit_link WHERE clinic_id = ? AND seq = 2', [clinics.clinicId]);
     expect((await check()).faults.join()).toContain('links 2 to 2 are missing');
 
+    // A signature that was changed, or taken out behind an erasure that was made up.
+    const [signature] = await every<{ id: string; summary: string }[]>('SELECT id, summary FROM signature WHERE visit_id = ?', [visitId]);
+    await every("UPDATE signature SET summary = 'Nothing found.' WHERE id = ?", [signature!.id]);
+    expect((await check()).faults.join()).toContain(`the signature ${signature!.id}`);
+    await every('UPDATE signature SET summary = ? WHERE id = ?', [signature!.summary, signature!.id]);
+    expect((await check()).faults.join()).not.toContain('the signature');
+    await every(
+      `INSERT INTO erasure (id, clinic_id, patient_id, why, erased_by, erased_at, row_counts, finished_at)
+       SELECT UUID(), clinic_id, patient_id, 'made up', ?, NOW(3), '{}', NOW(3) FROM episode WHERE id = ?`,
+      [clinics.ids.ours, episodeId],
+    );
+    await every('DELETE FROM signature WHERE id = ?', [signature!.id]);
+    const { faults } = await check();
+    expect(faults.join()).toContain(`the signature ${signature!.id}`);
+    expect(faults.join()).toMatch(/the erasure \S+ has no entry/);
+
     // Made anew from the beginning, without the key.
-    await query('DELETE FROM audit_link WHERE clinic_id = ?', [clinics.clinicId]);
-    await query('INSERT INTO audit_open (entry_id, clinic_id) SELECT id, clinic_id FROM audit_entry WHERE clinic_id = ?', [
+    await every('DELETE FROM audit_link WHERE clinic_id = ?', [clinics.clinicId]);
+    await every('INSERT INTO audit_open (entry_id, clinic_id) SELECT id, clinic_id FROM audit_entry WHERE clinic_id = ?', [
       clinics.clinicId,
     ]);
     await chainOpen(clinics.dataSource, Buffer.alloc(32, 9));

@@ -1,6 +1,6 @@
 import { createHash, createHmac } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import { changeDigest } from './write.js';
+import { changeDigest, SIGNATURE_DIGEST } from './write.js';
 import { isDuplicate } from '../platform/unit-of-work.js';
 import type { AuditEntryRow } from './entities.js';
 
@@ -95,10 +95,41 @@ export async function checkChain(manager: EntityManager, key: Buffer | null, cli
      WHERE e.clinic_id = ? AND l.entry_id IS NULL AND o.entry_id IS NULL`,
     [clinicId],
   );
-  faults.push(...(await changedSince(manager, clinicId)));
+  faults.push(...(await changedSince(manager, clinicId)), ...(await signaturesSince(manager, clinicId)), ...(await erasedUnseen(manager, clinicId)));
   if (Number(beside?.n ?? 0) > 0) faults.push(`${beside!.n} entries stand beside the chain`);
   const [open] = await manager.query<{ n: string | number }[]>('SELECT COUNT(*) AS n FROM audit_open WHERE clinic_id = ?', [clinicId]);
   return { clinicId, links: seq, head: before, open: Number(open?.n ?? 0), faults };
+}
+
+/** The record of an entry `e` was erased, and that stands in the audit itself: a row of the table of erasures alone proves nothing. */
+const ERASED = `EXISTS (SELECT 1 FROM audit_entry x WHERE x.clinic_id = e.clinic_id AND x.patient_id = e.patient_id AND x.did = 'erased')`;
+
+/** Signatures that are not there as they were signed, and signatures that no entry knows. */
+async function signaturesSince(manager: EntityManager, clinicId: string): Promise<string[]> {
+  const gone = await manager.query<{ id: string; subjectId: string }[]>(
+    `SELECT e.id, e.subject_id AS subjectId FROM audit_entry e LEFT JOIN signature s ON s.clinic_id = e.clinic_id AND s.id = e.subject_id AND ${SIGNATURE_DIGEST} = e.digest
+     WHERE e.clinic_id = ? AND e.did = 'signed' AND s.id IS NULL AND NOT ${ERASED} LIMIT ?`,
+    [clinicId, MOST_FAULTS],
+  );
+  const unknown = await manager.query<{ id: string }[]>(
+    `SELECT s.id FROM signature s LEFT JOIN audit_entry e ON e.clinic_id = s.clinic_id AND e.did = 'signed' AND e.subject_id = s.id
+     WHERE s.clinic_id = ? AND e.id IS NULL LIMIT ?`,
+    [clinicId, MOST_FAULTS],
+  );
+  return [
+    ...gone.map(({ id, subjectId }) => `the signature ${subjectId} of entry ${id} is missing, or is not what was signed`),
+    ...unknown.map(({ id }) => `the signature ${id} has no entry`),
+  ];
+}
+
+/** Erasures that no entry knows. */
+async function erasedUnseen(manager: EntityManager, clinicId: string): Promise<string[]> {
+  const rows = await manager.query<{ id: string }[]>(
+    `SELECT x.id FROM erasure x LEFT JOIN audit_entry e ON e.clinic_id = x.clinic_id AND e.did = 'erased' AND e.patient_id = x.patient_id
+     WHERE x.clinic_id = ? AND e.id IS NULL LIMIT ?`,
+    [clinicId, MOST_FAULTS],
+  );
+  return rows.map(({ id }) => `the erasure ${id} has no entry`);
 }
 
 /** Changes in the change log that are not what the audit says of them. */
@@ -118,8 +149,7 @@ async function changedSince(manager: EntityManager, clinicId: string): Promise<s
     >(
       `SELECT e.id, e.about, e.digest, c.subject, e.subject_id AS subjectId, c.old_value AS oldValue, c.new_value AS newValue FROM audit_entry e
        LEFT JOIN change_log c ON c.clinic_id = e.clinic_id AND c.subject_id = e.subject_id AND c.field = e.about AND c.changed_at = e.at
-       WHERE e.clinic_id = ? AND e.did = 'changed' AND e.id > ? AND NOT EXISTS
-         (SELECT 1 FROM erasure x WHERE x.clinic_id = e.clinic_id AND x.patient_id = e.patient_id AND x.finished_at IS NOT NULL) ORDER BY e.id LIMIT ?`,
+       WHERE e.clinic_id = ? AND e.did = 'changed' AND e.id > ? AND NOT ${ERASED} ORDER BY e.id LIMIT ?`,
       [clinicId, after, BATCH],
     );
     if (rows.length === 0) return faults;

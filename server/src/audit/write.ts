@@ -48,3 +48,17 @@ export async function writeAudit(manager: EntityManager, fact: AuditFact): Promi
   );
   await manager.query('INSERT INTO audit_open (entry_id, clinic_id) VALUES (?, ?)', [id, clinicId]);
 }
+
+/** SHA-256 of a signature `s` as it is stored: what was signed, by whom and when. */
+export const SIGNATURE_DIGEST =
+  "CONVERT(SHA2(CONCAT_WS('|', s.id, s.visit_id, s.number, s.summary, s.why, s.judgement, s.signed_by, s.signed_at, IFNULL(s.context, '')), 256) USING ascii) COLLATE ascii_bin";
+
+/** A signature becomes an entry, with what it is worth: taken out or changed, the chain says so. */
+export async function writeSigned(
+  manager: EntityManager,
+  { id, clinicId, signedBy, signedAt }: { readonly id: string; readonly clinicId: string; readonly signedBy: string; readonly signedAt: Date },
+): Promise<void> {
+  const [stored] = await manager.query<{ digest: string }[]>(`SELECT ${SIGNATURE_DIGEST} AS digest FROM signature s WHERE s.id = ?`, [id]);
+  const about = { did: 'signed', about: '/visits/:id/signatures', subject: 'signature', subjectId: id } as const;
+  await writeAudit(manager, { ...about, clinicId, userId: signedBy, at: signedAt, digest: stored!.digest });
+}

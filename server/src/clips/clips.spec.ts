@@ -35,7 +35,7 @@ describe('clips that were looked over', () => {
   beforeAll(async () => {
     clinics = await startClinics();
     ({ agent, stranger } = clinics);
-  }, 120_000);
+  });
   beforeEach(async () => ({ visitId, episodeId } = await clinics.startVisit()));
   afterAll(() => clinics.stop());
 
@@ -79,7 +79,7 @@ describe('clips that were looked over', () => {
     expect(reviews.map(({ version, file }) => [version, file])).toEqual([[3, 'squat.webm']]);
     const sql = (statement: string) => clinics.harness.dataSource.query(statement);
     await expectAsync(sql("UPDATE clip_review SET file = 'x'")).toBeRejectedWithError(/stays as it was/);
-    await expectAsync(sql('DELETE FROM clip_review')).toBeRejectedWithError(/is kept/);
+    await expectAsync(sql('DELETE FROM clip_review')).toBeRejectedWithError(/denied|is kept/);
   });
 
   it('are refused with the mark, what is wrong and what is allowed', async () => {
@@ -229,5 +229,5 @@ describe('clips that were looked over', () => {
       .send({ id: randomUUID(), words: 'x', base64: 'A'.repeat(9_000_000) })
       .expect(413);
     expect(((await agent.get(`/api/visits/${visitId}/clips`).expect(200)).body as ClipsView).stills).toEqual([]);
-  }, 30_000);
+  });
 });

@@ -14,7 +14,7 @@ describe('the clinic’s own people', () => {
   beforeEach(async () => {
     clinics = await startClinics();
     cohorts = new Cohorts(clinics.dataSource, pino({ level: 'silent' }));
-  }, 120_000);
+  });
   afterEach(async () => {
     await cohorts.close();
     await clinics.stop();
@@ -91,7 +91,7 @@ describe('the clinic’s own people', () => {
     expect(Number(runs)).toBe(1);
     // Of another clinic nothing was told.
     expect(groups(await view(clinics.stranger))).toEqual([]);
-  }, 60_000);
+  });
 
   it('are nineteen: nothing is told; and somebody who came twice is one', async () => {
     for (let n = 0; n < 19; n += 1) await somebody({ right: 130 });
@@ -107,7 +107,7 @@ describe('the clinic’s own people', () => {
     await cohorts.look();
     // Twenty people, but of two sexes: together, and once each.
     expect(groups(await view())).toEqual(['knee.flexion any 40–59 years: 20, 130']);
-  }, 60_000);
+  });
 
   it('show the lead by how much examiners lie apart, and an examiner only themselves; the file names nobody', async () => {
     await addUser(clinics.dataSource, clinics.clinicId, randomUUID(), 'third@clinic.example', 'third-password', 'examiner');
@@ -123,7 +123,7 @@ describe('the clinic’s own people', () => {
     const { text } = await clinics.agent.get('/api/cohort.csv').expect(200);
     expect(text.split('\r\n')[1]).toContain('not involved,,knee.flexion,knee.flexion/supine,,active,"female, 40–59 years",,42,124,124,127');
     expect(text).not.toMatch(/ours|third|[0-9a-f]{8}-/);
-  }, 60_000);
+  });
 
   it('are a norm set of its own, flagged and asked last, once for a count', async () => {
     await clinics.agent.post('/api/cohort/norm-sets').send({}).expect(409);
@@ -134,7 +134,7 @@ describe('the clinic’s own people', () => {
     const after = (await clinics.agent.get('/api/norms').expect(200)).body as NormsView;
     expect(after.normSets.slice(0, -1)).toEqual(before.normSets);
     expect(after.sets.at(-1)).toEqual(jasmine.objectContaining({ own: true, values: 1, title: jasmine.stringContaining('own people') }));
-  }, 60_000);
+  });
 
   it('are told the same when a server is killed in between: another one waits, and goes on', async () => {
     for (let n = 0; n < 20; n += 1) await somebody({ right: 130 + n });
@@ -153,5 +153,5 @@ describe('the clinic’s own people', () => {
     await Promise.all([cohorts.look(), other.look()]);
     await other.close();
     expect((await view()).counted?.readings).toBe(20);
-  }, 60_000);
+  });
 });

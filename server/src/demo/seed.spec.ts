@@ -29,7 +29,7 @@ describe('demo clinic', () => {
     broken.and.callThrough();
     clinicsAfterCut = await harness.dataSource.getRepository(Clinic).count();
     expect(await seedDemo(harness.dataSource, new Date())).toBeTrue();
-  }, 120_000);
+  });
   afterAll(() => harness.stop());
 
   it('is seeded once, all or nothing', async () => {

@@ -39,7 +39,7 @@ describe('a clinic’s own drills', () => {
     clinics = await startClinics();
     ({ agent, stranger } = clinics);
     ({ patient, visit } = episodes(agent));
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   const keep = async (drill: object, { inUse = true, status = 200, who = agent } = {}): Promise<DrillsView> =>
@@ -86,7 +86,7 @@ describe('a clinic’s own drills', () => {
     ]);
     const sql = (statement: string) => clinics.harness.dataSource.query(statement);
     await expectAsync(sql("UPDATE drill_version SET drill = '{}'")).toBeRejectedWithError(/keeps its meaning/);
-    await expectAsync(sql('DELETE FROM drill_version')).toBeRejectedWithError(/is kept/);
+    await expectAsync(sql('DELETE FROM drill_version')).toBeRejectedWithError(/denied|is kept/);
   });
 
   it('are changed by one at a time: who changed an older version is told, and nothing is lost', async () => {

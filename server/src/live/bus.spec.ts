@@ -33,7 +33,7 @@ describe('the bus over a broker', () => {
       await encrypted.stop();
       await Promise.all([folder, foreign].map((one) => rm(one!, { recursive: true })));
     }
-  }, 20_000);
+  });
 
   it('goes on when its broker comes later than it does', async () => {
     const port = await freePort();
@@ -52,5 +52,5 @@ describe('the bus over a broker', () => {
     expect(heard[0]).toBe('now');
     await bus.close();
     await late.stop();
-  }, 20_000);
+  });
 });

@@ -1,5 +1,6 @@
 import { PAIRINGS } from '@dial-gauge/contract';
-import { meansAt } from '../account/proof.js';
+import { budgetsOf } from '../account/attempts.js';
+import { meansAt, trierOf } from '../account/proof.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { PairingRow } from './entities.js';
 import type { LiveHub } from './hub.js';
@@ -20,10 +21,11 @@ export const pairings: Resource = {
     }),
     serve(
       PAIRINGS.redeem,
-      async (work, { body: { code } }, { request }) => {
-        const { guard } = meansAt(request);
-        const phone = await guard.attempt(`pairing ${request.ip ?? ''}`, request.ip ?? '', () => useCode(work, code));
+      async (work, { body: { code } }, { request, response }) => {
+        const { limiter, devices } = meansAt(request);
+        const phone = await limiter.attempt(budgetsOf('pairing', 'any code', trierOf(request, 'phone')), () => useCode(work, code));
         if (!phone) throw noSuchCode();
+        devices.remember(request, response, 'phone');
         return phone;
       },
       { unit: 'loose' },

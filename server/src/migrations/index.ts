@@ -1,3 +1,6 @@
+import { KeptByRights1700000000028 } from './0028-kept-by-rights.js';
+import { QueueMarks1700000000027 } from './0027-queue-marks.js';
+import { AttemptBudgets1700000000026 } from './0026-attempt-budgets.js';
 import { First1700000000001 } from './0001-first.js';
 import { Library1700000000002 } from './0002-library.js';
 import { Sheet1700000000003 } from './0003-sheet.js';
@@ -51,4 +54,7 @@ export const MIGRATIONS = [
   Erasure1700000000023,
   EndedByDay1700000000024,
   SecondFactorRule1700000000025,
+  AttemptBudgets1700000000026,
+  QueueMarks1700000000027,
+  KeptByRights1700000000028,
 ];

@@ -52,7 +52,7 @@ describe('norm sets and thresholds over HTTP', () => {
     };
     agent = await signIn('ours');
     stranger = await signIn('other');
-  }, 120_000);
+  });
   afterAll(() => harness.stop());
 
   it('need a session', async () => {
@@ -210,7 +210,7 @@ describe('every way of measuring over HTTP', () => {
     await addClinic(harness.dataSource, randomUUID(), randomUUID(), 'ours@clinic.example', 'ours-password');
     agent = request.agent(harness.appWith());
     await agent.post('/api/session').send({ email: 'ours@clinic.example', password: 'ours-password' }).expect(200);
-  }, 120_000);
+  });
   // A visit of its own for every test: they may come in any order.
   beforeEach(async () => {
     const episode = { id: randomUUID(), complaint: 'stiff hand' };

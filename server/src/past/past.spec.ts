@@ -20,7 +20,7 @@ describe('readings of before', () => {
     clinics = await startClinics();
     ({ agent } = clinics);
     ({ patient, visit } = episodes(agent));
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   const list = (over: Partial<NewPast> = {}, rows: string[][] = ROWS): NewPast => ({
@@ -67,7 +67,7 @@ describe('readings of before', () => {
     expect((await seen(episodeId)).batches[0]!.undone!.by).toBe('ours');
     const sql = (statement: string) => clinics.harness.dataSource.query(statement);
     await expectAsync(sql("UPDATE past_batch SET sessions = '[]'")).toBeRejectedWithError(/stays as it was brought in/);
-    await expectAsync(sql('DELETE FROM past_batch')).toBeRejectedWithError(/is kept/);
+    await expectAsync(sql('DELETE FROM past_batch')).toBeRejectedWithError(/denied|is kept/);
   });
 
   it('are refused as a whole with every cell that cannot be read, and come in without the rows that were left out', async () => {
@@ -119,5 +119,5 @@ describe('readings of before', () => {
     const { errors } = (await sheet(new Uint8Array([80, 75, 1, 2]), 422)).body;
     expect(errors[0]).toEqual({ path: 'last year.xlsx', message: 'is broken; allowed: a spreadsheet as .xlsx, or text' });
     expect((await agent.post('/api/sheets').send({ fileName: 'x', base64: 'not base64!' }).expect(422)).body.errors[0].path).toBe('base64');
-  }, 30_000);
+  });
 });

@@ -1,5 +1,6 @@
 import { PATIENT_PAGES } from '@dial-gauge/contract';
-import { meansAt } from '../account/proof.js';
+import { budgetsOf } from '../account/attempts.js';
+import { meansAt, trierOf } from '../account/proof.js';
 import { hashOf } from '../platform/hash.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { PatientDayRow, PatientPageKeyRow, PatientPageRow } from './entities.js';
@@ -18,13 +19,16 @@ export const patientPages: Resource = {
     }),
     serve(
       PATIENT_PAGES.openPage,
-      async (work, { body: { token, code } }, { request }) => {
-        const { guard } = meansAt(request);
-        const page = await guard.attempt(`page ${hashOf(token)}`, request.ip ?? '', () => pageByCode(work, token, code));
+      async (work, { body: { token, code } }, { request, response }) => {
+        const { limiter, devices } = meansAt(request);
+        const link = hashOf(token);
+        const budgets = budgetsOf('page', link, trierOf(request, `page ${link}`));
+        const page = await limiter.attempt(budgets, () => pageByCode(work, token, code));
         if (!page) {
           request.log.warn({ id: request.id, address: request.ip }, 'page not opened');
           throw notOpened();
         }
+        devices.remember(request, response, `page ${link}`);
         return { key: await newKey(work, page) };
       },
       // It waits for the code to be checked, and for others who try the same link.

@@ -8,7 +8,7 @@ describe('people over HTTP', () => {
   const query = (sql: string, values: unknown[] = []) => clinics.dataSource.query(sql, values);
   beforeAll(async () => {
     clinics = await startClinics();
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   const add = async (over: Parameters<typeof newPatient>[0] = {}): Promise<PatientRecord> => {

@@ -1,8 +1,7 @@
-import { PATIENTS, PERSONS, type Erased, type Erasure, type ErasureView } from '@dial-gauge/contract';
+import { PATIENTS, type Erased, type Erasure, type ErasureView } from '@dial-gauge/contract';
 import { randomUUID } from 'node:crypto';
 import { addYears, formatISO, parseISO } from 'date-fns';
 import { In, IsNull } from 'typeorm';
-import { writeAudit } from '../audit/write.js';
 import { Episode } from '../episodes/entities.js';
 import { Patient } from '../patients/entities.js';
 import { dayOf } from '../platform/days.js';
@@ -12,9 +11,6 @@ import { ErasureRow } from './entities.js';
 import { rowsOf, STAYS, STAYS_ELSEWHERE, TABLES } from './of-person.js';
 
 const GROWN_UP = 18;
-/** Rows of these point at one another: those that nobody points at go first. */
-const CORRECTED = new Set(['trial', 'screen_try']);
-
 /**
  * A person and whatever records went into theirs.
  *
@@ -93,52 +89,22 @@ export async function erase(work: UnitOfWork, id: string, { id: erasureId, why, 
   if (against.length > 0) throw new HttpProblem(409, 'Not to be erased yet', `Nothing was erased. ${against.join(' ')}`);
   const people = await peopleOf(work, id);
   const rowCounts = Object.fromEntries(goes.map(({ table, rows }) => [table, rows]));
-  const rows: ErasureRow[] = people.map((patientId) => ({
-    id: patientId === id ? erasureId : randomUUID(),
-    clinicId,
-    patientId,
-    why,
-    erasedBy: caller.userId,
-    erasedAt: now,
-    rowCounts: patientId === id ? rowCounts : {},
-    finishedAt: null,
-  }));
-  try {
-    await manager.insert(ErasureRow, rows);
-  } catch (error) {
-    throw isDuplicate(error) ? idTaken('erasure') : error;
-  }
-  await writeAudit(manager, {
-    clinicId,
-    userId: caller.userId,
-    at: now,
-    did: 'erased',
-    about: PERSONS.erase.path,
-    subject: 'patient',
-    subjectId: id,
-  });
-  for (const table of [...TABLES].reverse()) await deleteAll(work, table, people);
-  for (const row of rows) await manager.update(ErasureRow, { id: row.id, clinicId }, { finishedAt: now });
-  return erasedView({ ...rows[0]!, finishedAt: now });
-}
-
-async function deleteAll({ manager, clinicId }: UnitOfWork, table: string, people: readonly string[]): Promise<void> {
-  const { sql, values } = rowsOf(table, clinicId, people);
   // Two records that were made one point at each other.
-  if (table === 'patient') await manager.query(`UPDATE patient SET merged_into = NULL WHERE ${sql}`, [...values]);
-  const unpointed = CORRECTED.has(table)
-    ? ` AND id NOT IN (SELECT corrects FROM (SELECT corrects FROM \`${table}\` WHERE corrects IS NOT NULL AND ${sql}) AS c)`
-    : '';
-  for (let gone = -1; gone !== 0;) {
-    const { affectedRows } = await manager.query<{ affectedRows: number }>(`DELETE FROM \`${table}\` WHERE ${sql}${unpointed}`, [
-      ...values,
-      ...(unpointed ? values : []),
-    ]);
-    gone = unpointed ? affectedRows : 0;
-  }
+  const { sql, values } = rowsOf('patient', clinicId, people);
+  await manager.query(`UPDATE patient SET merged_into = NULL WHERE ${sql}`, [...values]);
+  for (const patientId of people)
+    await manager
+      .query('CALL erase_person(?, ?, ?, ?, ?, ?, ?)', [
+        ...[patientId === id ? erasureId : randomUUID(), clinicId, patientId, why, caller.userId, now],
+        JSON.stringify(patientId === id ? rowCounts : {}),
+      ])
+      .catch((error: unknown) => {
+        throw isDuplicate(error) ? idTaken('erasure') : error;
+      });
+  return erasedView({ erasedAt: now, rowCounts });
 }
 
-const erasedView = ({ erasedAt, rowCounts }: ErasureRow): Erased => ({
+const erasedView = ({ erasedAt, rowCounts }: Pick<ErasureRow, 'erasedAt' | 'rowCounts'>): Erased => ({
   at: erasedAt.toISOString(),
   rows: Object.values(rowCounts).reduce((sum, rows) => sum + rows, 0),
 });

@@ -47,6 +47,9 @@ export const STAYS: Readonly<Record<string, string>> = {
   erasure: 'that the record was erased, when, by whom and why',
 };
 
+/** Tables whose rows are gone within a minute by themselves, and hold nothing but ids. */
+export const PASSING: readonly string[] = ['queue_mark'];
+
 /** What stays beyond this database, where nothing reaches it. */
 export const STAYS_ELSEWHERE = [
   'groups of twenty people and more in the clinic’s own figures',

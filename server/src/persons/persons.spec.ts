@@ -11,7 +11,7 @@ import type { Auditor } from '../audit/auditor.js';
 import { Clinic } from '../clinic/entities.js';
 import { seedDemo } from '../demo/seed.js';
 import { KEY, startHarness, TODAY, newReading, type Harness } from '../testing/harness.js';
-import { OF_PERSON, STAYS, TABLES } from './of-person.js';
+import { OF_PERSON, PASSING, STAYS, TABLES } from './of-person.js';
 
 describe('the whole record of a person', () => {
   let harness: Harness;
@@ -28,7 +28,7 @@ describe('the whole record of a person', () => {
     agent = request.agent(app);
     await agent.post('/api/session').send({ email: DEMO_USER.email, password: DEMO_USER.password }).expect(200);
     clinicId = (await harness.dataSource.getRepository(Clinic).findOneByOrFail({})).id;
-  }, 120_000);
+  });
   afterEach(() => harness.stop());
 
   const idOf = async (familyName: string): Promise<string> =>
@@ -40,7 +40,7 @@ describe('the whole record of a person', () => {
     const day = subYears(new Date(), years).toISOString().slice(0, 10);
     const before = [day, patient];
     await query('UPDATE episode SET opened_on = ?, ended_on = opened_on, outcome = "better" WHERE patient_id = ?', before);
-    await query('UPDATE visit v JOIN episode e ON e.id = v.episode_id SET v.assessed_on = ? WHERE e.patient_id = ?', before);
+    await harness.asSchema('UPDATE visit v JOIN episode e ON e.id = v.episode_id SET v.assessed_on = ? WHERE e.patient_id = ?', before);
   };
   const erase = (patient: string, over: object = {}, by: Agent = agent) =>
     by.post(`/api/patients/${patient}/erasure`).send({ id: randomUUID(), why: 'the time is over', name: 'Corin Hathersage', ...over });
@@ -64,7 +64,7 @@ describe('the whole record of a person', () => {
     const names = await query<{ child: string }>(
       "SELECT DISTINCT TABLE_NAME AS child FROM information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE() AND COLUMN_NAME IN ('patient_id', 'episode_id', 'visit_id', 'measurement_id')",
     );
-    const known = new Set([...TABLES, ...Object.keys(STAYS)]);
+    const known = new Set([...TABLES, ...Object.keys(STAYS), ...PASSING]);
     const ofPerson = new Set(TABLES);
     const missing = [...points.filter(({ parent }) => ofPerson.has(parent)), ...names]
       .map(({ child }) => child)
@@ -114,7 +114,7 @@ describe('the whole record of a person', () => {
     for (const words of ['Corin Hathersage', 'Saltmarsh Lane', 'Visit 8', 'Knee']) expect(read).toContain(words);
     const { rows } = (await agent.get('/api/audit').query({ patient }).expect(200)).body as AuditPage;
     expect(rows.some(({ did, about }) => did === 'wrote-out' && about === '/patients/:id/whole-record')).toBeTrue();
-  }, 60_000);
+  });
 
   it('is not erased in care, before the time is over, of a child that is hardly grown up, or under another name', async () => {
     const patient = await idOf('Hathersage');
@@ -132,10 +132,10 @@ describe('the whole record of a person', () => {
     await query("UPDATE patient SET birth_date = '1958-01-01' WHERE id = ?", [patient]);
     const { body } = await erase(patient, { name: 'Corin' }).expect(422);
     expect(body.errors[0].path).toBe('name');
-    await expectAsync(query('DELETE FROM trial')).toBeRejectedWithError(/never deleted/);
+    await expectAsync(query('DELETE FROM trial')).toBeRejectedWithError(/denied/);
     const [{ n }] = (await query<{ n: string }>('SELECT COUNT(*) AS n FROM erasure')) as [{ n: string }];
     expect(Number(n)).toBe(0);
-  }, 60_000);
+  });
 
   it('is erased to the last row, nobody else’s is touched, the audit holds, and that it was stays', async () => {
     const patient = await idOf('Hathersage');
@@ -192,14 +192,14 @@ describe('the whole record of a person', () => {
     // Sent twice it was done once; with another reason it is another one, and there is nobody any more.
     expect(((await erase(patient, { id }).expect(200)).body as Erased).rows).toBe(done.rows);
     await erase(patient).expect(404);
-    await expectAsync(query('DELETE FROM erasure')).toBeRejectedWithError(/is kept/);
-    await expectAsync(query("UPDATE erasure SET why = 'x'")).toBeRejectedWithError(/stays/);
-    await expectAsync(query('DELETE FROM trial')).toBeRejectedWithError(/never deleted/);
+    await expectAsync(query('DELETE FROM erasure')).toBeRejectedWithError(/denied|is kept/);
+    await expectAsync(query("UPDATE erasure SET why = 'x'")).toBeRejectedWithError(/denied/);
+    await expectAsync(query('DELETE FROM trial')).toBeRejectedWithError(/denied/);
     await auditor.chain();
     expect((await checkChain(harness.dataSource.manager, KEY, clinicId)).faults).toEqual([]);
     const { rows } = (await agent.get('/api/audit').expect(200)).body as AuditPage;
     expect(rows.some(({ did, patient: whose }) => did === 'erased' && whose?.name === 'somebody whose record was erased')).toBeTrue();
-  }, 60_000);
+  });
 
   it('goes with the records that went into it, and is all there where something fails in between', async () => {
     const [kept, gone] = [await idOf('Hathersage'), await idOf('Strake')];
@@ -217,5 +217,5 @@ describe('the whole record of a person', () => {
     await erase(kept).expect(200);
     expect((await query('SELECT id FROM patient WHERE id IN (?)', [[kept, gone]])).length).toBe(0);
     expect((await query('SELECT id FROM erasure WHERE finished_at IS NOT NULL')).length).toBe(2);
-  }, 60_000);
+  });
 });

@@ -2,7 +2,10 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { DataSource, type QueryRunner } from 'typeorm';
 import { MIGRATIONS } from '../migrations/index.js';
 import type { Caller } from './caller.js';
+import { destroyOpenTransactions, type ConnectionPool } from './open-transactions.js';
+import { makeProcedures, PROCEDURES } from './procedures.js';
 import { busy } from './problems.js';
+import { grantRights } from './rights.js';
 import { codeOf, executeOn, UnitOfWork, type Prepares } from './unit-of-work.js';
 
 export interface DatabaseSettings {
@@ -31,10 +34,6 @@ const SESSION = [
   `SET SESSION innodb_lock_wait_timeout = ${LIMITS.lockSeconds}`,
 ];
 
-interface Connection {
-  query(sql: string): void;
-}
-
 /** A data source over the clinic's database; connect with `initialize()`. */
 export function createDataSource(settings: DatabaseSettings, entities: readonly (new () => object)[]): DataSource {
   const { user, authority, connections = 10, ...rest } = settings;
@@ -55,22 +54,36 @@ export function createDataSource(settings: DatabaseSettings, entities: readonly 
   });
 }
 
-/** Connects, and sees to it that every connection is told how to behave. */
-export async function connect(dataSource: DataSource): Promise<DataSource> {
+/** Told where a connection came back to the pool with a transaction open: a fault of the program. */
+export type OpenTransactionFound = () => void;
+
+/**
+ * Connects, and sees to it that every connection is told how to behave and
+ * comes back without an open transaction.
+ *
+ * @param found throws where it is left out: outside of the server nobody would hear it
+ */
+export async function connect(dataSource: DataSource, found: OpenTransactionFound = throwOpen): Promise<DataSource> {
   await dataSource.initialize();
-  const { pool } = dataSource.driver as unknown as { pool: { on(event: 'connection', heard: (connection: Connection) => void): void } };
+  const { pool } = dataSource.driver as unknown as { pool: ConnectionPool };
   const told = [...SESSION, `SET SESSION max_statement_time = ${LIMITS.statementSeconds}`];
   // Sent before whatever the connection is wanted for: a connection does one thing after another.
   pool.on('connection', (connection) => {
     for (const statement of told) connection.query(statement);
   });
+  // Those statements open nothing: what is sent from here on is looked at.
+  const lookAfter = destroyOpenTransactions(pool, found);
   // The one that it was tried with is there already, and is told by hand.
   const first = dataSource.createQueryRunner();
-  await first.connect();
+  lookAfter(await first.connect());
   for (const statement of told) await first.query(statement);
   await first.release();
   return dataSource;
 }
+
+const throwOpen: OpenTransactionFound = () => {
+  throw new Error('a connection came back to the pool with an open transaction');
+};
 
 /** A prepared statement on whichever connection is free: for what is asked with every request. */
 export function executed<T>({ driver }: DataSource, sql: string, values: readonly unknown[]): Promise<T> {
@@ -80,16 +93,21 @@ export function executed<T>({ driver }: DataSource, sql: string, values: readonl
 const LOCK = 'dial_gauge_migrate';
 const LONGEST_MIGRATION = 600;
 
-/** Does something as the account that looks after the schema, where there is one of its own; it is let go of afterwards. */
+/**
+ * Does something as the account that looks after the schema, where there is one of its own; it is let go of afterwards.
+ *
+ * @param doing is told the server's own account, where that is another one: it is given its rights
+ */
 export async function asSchemaAccount<T>(
   { schema }: { readonly schema: DatabaseSettings | null },
   otherwise: DataSource,
-  doing: (dataSource: DataSource) => Promise<T>,
+  doing: (dataSource: DataSource, account: string | null) => Promise<T>,
 ): Promise<T> {
-  if (!schema) return doing(otherwise);
+  if (!schema) return doing(otherwise, null);
   const dataSource = await connect(createDataSource(schema, []));
   try {
-    return await doing(dataSource);
+    const [own] = await otherwise.query<{ account: string }[]>('SELECT CURRENT_USER() AS account');
+    return await doing(dataSource, own!.account);
   } finally {
     await dataSource.destroy();
   }
@@ -102,11 +120,15 @@ export async function asSchemaAccount<T>(
  *
  * MariaDB commits every change of a schema by itself, so a migration can be
  * cut off after any of its statements; each of them may be done again.
+ *
+ * @param account the server's own account, as the database names it, where another one looks after the schema
  */
-export function migrate(dataSource: DataSource, afterwards: () => Promise<void> = async () => {}): Promise<void> {
+export function migrate(dataSource: DataSource, account: string | null, afterwards: () => Promise<void> = async () => {}): Promise<void> {
   return withLock(dataSource, async () => {
     await dataSource.runMigrations({ transaction: 'none' });
     await ownTriggers(dataSource);
+    await makeProcedures(dataSource);
+    if (account !== null) await grantRights(dataSource, account);
     await afterwards();
   });
 }
@@ -157,6 +179,11 @@ export async function mustBeMigrated(dataSource: DataSource): Promise<void> {
     throw new Error(
       `the schema of the database is older than this server: ${missing.length} changes are missing. Run migrate.js with the account of the schema first.`,
     );
+  const [made] = await dataSource.query<{ n: string }[]>(
+    `SELECT COUNT(*) AS n FROM information_schema.ROUTINES WHERE ROUTINE_SCHEMA = DATABASE() AND ROUTINE_TYPE = 'PROCEDURE'`,
+  );
+  if (Number(made!.n) < Object.keys(PROCEDURES).length)
+    throw new Error('procedures of the database are missing, as after a restore. Run migrate.js with the account of the schema first.');
   if (later.length > 0)
     throw new Error(`the schema of the database is of a later version than this server (${later[0]}). Start that version.`);
 }
@@ -174,6 +201,7 @@ export class Database {
       await runner.startTransaction();
       try {
         const done = await work(unit);
+        await unit.writeMarks();
         await runner.commitTransaction();
         return done;
       } catch (error) {

@@ -7,8 +7,8 @@ import type { UnitOfWork } from './unit-of-work.js';
 export interface Performed {
   readonly status: 200 | 202;
   readonly answer: unknown;
-  /** What was entered into. */
-  readonly touched: readonly string[];
+  /** An episode was entered into: where it stands in the queue is told at once. */
+  readonly touchedEpisode: boolean;
 }
 
 /** Does what a route is there for, in one unit of work. */
@@ -20,24 +20,27 @@ export async function perform(
   http?: Http,
 ): Promise<Performed> {
   const unit = how.unit ?? (route.method === 'get' ? 'each' : 'whole');
-  let touched: readonly string[] = [];
+  let touchedEpisode = false;
   try {
     const done = await database[unit](caller, async (work) => {
       const handled = await handle(work, call, http);
       // Tried again after a deadlock it is another unit of work: the last one counts.
-      touched = [...work.touched];
+      touchedEpisode = work.touchedEpisode;
       return handled;
     });
     const isToBeRead = (answer: unknown): answer is (after: UnitOfWork) => Promise<unknown> => typeof answer === 'function';
-    return { status: 200, answer: isToBeRead(done) ? await database.each(caller, done) : done, touched };
+    return { status: 200, answer: isToBeRead(done) ? await database.each(caller, done) : done, touchedEpisode };
   } catch (error) {
     const { late } = how;
     const { enteredAt } = call.sent;
     if (!(error instanceof SignedVisit) || !late || !enteredAt || !error.signedAt || enteredAt >= error.signedAt) throw error;
     return {
       status: 202,
-      answer: await database.whole(caller, (work) => late(work, call, error.visitId)),
-      touched: [`visit ${error.visitId}`],
+      answer: await database.whole(caller, (work) => {
+        work.touch('visit', error.visitId);
+        return late(work, call, error.visitId);
+      }),
+      touchedEpisode: false,
     };
   }
 }

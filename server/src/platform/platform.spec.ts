@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { SessionRow } from '../account/entities.js';
+import { SessionRow, User } from '../account/entities.js';
 import { startClinics, type Clinics } from '../testing/harness.js';
 import { Patient } from '../patients/entities.js';
 import { connect, createDataSource, Database } from './database.js';
@@ -15,7 +15,7 @@ describe('platform', () => {
   beforeAll(async () => {
     clinics = await startClinics();
     database = new Database(clinics.dataSource);
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   it('tells every connection how to behave, the very first one too', async () => {
@@ -97,7 +97,7 @@ describe('platform', () => {
       await Promise.all(holding);
       const after = await Promise.all(Array.from({ length: 20 }, (_, n) => database.each(caller(), () => Promise.resolve(n))));
       expect(after.length).toBe(20);
-    }, 20_000);
+    });
   });
 
   describe('sessions', () => {
@@ -106,7 +106,8 @@ describe('platform', () => {
     const begin = async (at: Sessions): Promise<string> => {
       let sid = '';
       const response = { cookie: (_name: string, value: string) => (sid = value) };
-      await at.begin({ session: null, get: () => 'a tablet' } as never, response as never, { id: caller().userId } as never);
+      const user = await clinics.dataSource.getRepository(User).findOneByOrFail({ id: caller().userId });
+      await at.begin({ session: null, get: () => 'a tablet' } as never, response as never, { user, factor: null });
       return sid;
     };
     /** A request with the cookie: whose it is, and whether the cookie was sent again. */

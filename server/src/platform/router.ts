@@ -23,8 +23,8 @@ export interface Means {
   readonly threads?: Threads;
   /** Writes down who looks at and enters into whose record. */
   readonly auditor?: Auditor;
-  /** Hears what was entered into, once it is answered. */
-  readonly note?: (touched: readonly string[]) => void;
+  /** Hears that an episode was entered into, once that is answered. */
+  readonly episodeTouched?: () => void;
 }
 
 /**
@@ -32,7 +32,7 @@ export interface Means {
  * and is it the one meant, then only is the body read; then it is parsed with
  * the contract, done, answered.
  */
-export function routerOf(resources: readonly Resource[], { database, sessions, threads, note, auditor }: Means): Router {
+export function routerOf(resources: readonly Resource[], { database, sessions, threads, episodeTouched, auditor }: Means): Router {
   const router = express.Router();
   // By the first word of the path, so that a request is not held against every route there is.
   const under = new Map<string, Router>();
@@ -80,16 +80,16 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
         return;
       }
       if (how.thread && threads) {
-        const { status, json, touched } = await threads.perform(served, caller, call);
+        const { status, json, touchedEpisode } = await threads.perform(served, caller, call);
         await audited?.();
         send(response, status, json);
-        note?.(touched);
+        if (touchedEpisode) episodeTouched?.();
         return;
       }
-      const { status, answer: done, touched } = await perform(database, served, caller, call, { request, response });
+      const { status, answer: done, touchedEpisode } = await perform(database, served, caller, call, { request, response });
       await audited?.();
       send(response, status, JSON.stringify(done));
-      note?.(touched);
+      if (touchedEpisode) episodeTouched?.();
     };
   }
 }

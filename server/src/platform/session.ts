@@ -41,6 +41,15 @@ export interface SessionSettings {
   readonly restMs?: number;
 }
 
+/** What a session may begin with: the password, and the second factor as it is kept, that were verified. */
+export interface Verified {
+  readonly user: Pick<User, 'id' | 'passwordHash'>;
+  readonly factor: string | null;
+}
+
+const changedSinceVerified = (): HttpProblem =>
+  new HttpProblem(401, 'Sign-in changed', 'The password or the second factor of this account was changed a moment ago. Sign in with the new one.');
+
 export const sessionsAt = (request: Request): Sessions => request.app.locals['sessions'] as Sessions;
 
 /** @throws a problem where somebody would be signed in for nothing: the cookie would not come back */
@@ -103,6 +112,7 @@ export class Sessions {
   constructor(
     private readonly dataSource: DataSource,
     readonly settings: SessionSettings,
+    private readonly clock: () => Date = () => new Date(),
   ) {}
 
   /** Tells every request whose it is; a session in use moves its end, in the database and in the cookie, but not with every request. */
@@ -110,7 +120,7 @@ export class Sessions {
     const sid = this.sidOf(request.headers.cookie);
     request.session = sid === undefined ? null : (this.remember(sid) ?? (await this.find(sid)));
     const { session } = request;
-    if (session && Date.now() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4, this.rest / 4))
+    if (session && this.clock().getTime() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4, this.rest / 4))
       await this.moveOn(session, response);
     next();
   };
@@ -120,16 +130,26 @@ export class Sessions {
     return cookie === undefined ? undefined : parse(cookie)[this.cookie];
   }
 
-  /** A fresh session: a cookie planted before the sign-in is worth nothing. It is in the database before anything is answered. */
-  async begin(request: Request, response: Response, user: User): Promise<void> {
+  /**
+   * A fresh session: a cookie planted before the sign-in is worth nothing. It
+   * is in the database before anything is answered, and begins only while the
+   * password and the second factor are the ones that were verified.
+   */
+  async begin(request: Request, response: Response, { user, factor }: Verified): Promise<void> {
     if (request.session) await this.forget(request.session.sid);
     const sid = randomBytes(32).toString('base64url');
-    const now = new Date();
-    await this.dataSource.query(
+    const now = this.clock();
+    const { affectedRows } = await this.dataSource.query<{ affectedRows: number }>(
       `INSERT INTO session (id, user_id, credential, device, started_at, seen_at, expires_at)
-       SELECT ?, u.id, SHA2(u.password_hash, 256), ?, ?, ?, ? FROM user u WHERE u.id = ?`,
-      [sessionKey(sid), (request.get('user-agent') ?? '').slice(0, 120), now, now, this.endAfter(now, now.getTime()), user.id],
+       SELECT ?, u.id, SHA2(u.password_hash, 256), ?, ?, ?, ? FROM user u
+       WHERE u.id = ? AND u.ended_at IS NULL AND SHA2(u.password_hash, 256) = ?
+         AND (SELECT SHA2(f.secret, 256) FROM second_factor f WHERE f.user_id = u.id AND f.confirmed_at IS NOT NULL) <=> ?`,
+      [
+        ...[sessionKey(sid), (request.get('user-agent') ?? '').slice(0, 120), now, now, this.endAfter(now, now.getTime())],
+        ...[user.id, hashOf(user.passwordHash), factor === null ? null : hashOf(factor)],
+      ],
     );
+    if (affectedRows !== 1) throw changedSinceVerified();
     this.sendCookie(response, sid);
   }
 
@@ -141,7 +161,7 @@ export class Sessions {
   /** The session of a cookie, as it is in the database now. */
   async find(sid: string): Promise<Session | null> {
     const key = sessionKey(sid);
-    const now = Date.now();
+    const now = this.clock().getTime();
     const [row] = await executed<Found[]>(
       this.dataSource,
       `SELECT s.user_id, u.clinic_id, u.name, u.role, s.wants_proof, ${FACTOR_MISSING} AS factor_missing, s.started_at, s.seen_at
@@ -169,7 +189,7 @@ export class Sessions {
 
   /** Removes sessions that have run out. */
   async prune(): Promise<void> {
-    const now = Date.now();
+    const now = this.clock().getTime();
     const rows = this.dataSource.getRepository(SessionRow);
     await rows.delete({ expiresAt: LessThan(new Date(now)) });
     await rows.delete({ startedAt: LessThan(new Date(now - this.settings.longestMs)) });
@@ -177,12 +197,12 @@ export class Sessions {
 
   private remember(sid: string): Session | null {
     const known = this.memory.get(sid);
-    return known && Date.now() - known.at < REMEMBERED.ms ? known.session : null;
+    return known && this.clock().getTime() - known.at < REMEMBERED.ms ? known.session : null;
   }
 
   /** One that has run out or was ended meanwhile is not brought back by it. */
   private async moveOn({ sid, startedAt }: Session, response: Response): Promise<void> {
-    const now = new Date();
+    const now = this.clock();
     this.memory.delete(sid);
     // In this order: whether there was a rest is told by when it was seen before.
     await this.dataSource.query(
@@ -192,10 +212,14 @@ export class Sessions {
     this.sendCookie(response, sid);
   }
 
-  /** The password was entered again. */
-  async proved({ sid }: Session): Promise<void> {
-    await this.dataSource.query('UPDATE session SET wants_proof = 0, seen_at = ? WHERE id = ?', [new Date(), sessionKey(sid)]);
+  /** The password was entered again. @throws where it is another one by now than the one that was verified */
+  async proved({ sid }: Session, { passwordHash }: Pick<User, 'passwordHash'>): Promise<void> {
     this.memory.delete(sid);
+    const { affectedRows } = await this.dataSource.query<{ affectedRows: number }>(
+      'UPDATE session SET wants_proof = 0, seen_at = ? WHERE id = ? AND credential = ?',
+      [this.clock(), sessionKey(sid), hashOf(passwordHash)],
+    );
+    if (affectedRows !== 1) throw changedSinceVerified();
   }
 
   private get rest(): number {
@@ -220,6 +244,6 @@ export class Sessions {
   }
 
   private sendCookie(response: Response, sid: string): void {
-    response.cookie(this.cookie, sid, { ...this.cookieOptions(), expires: new Date(Date.now() + this.settings.idleMs) });
+    response.cookie(this.cookie, sid, { ...this.cookieOptions(), expires: new Date(this.clock().getTime() + this.settings.idleMs) });
   }
 }

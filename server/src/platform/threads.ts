@@ -17,7 +17,7 @@ export interface Task {
 
 /** What a thread answers. A problem is data: its class does not cross threads. */
 export type Outcome =
-  | { readonly status: 200 | 202; readonly json: Uint8Array; readonly touched: readonly string[] }
+  | { readonly status: 200 | 202; readonly json: Uint8Array; readonly touchedEpisode: boolean }
   | {
       readonly problem: Pick<HttpProblem, 'status' | 'title' | 'detail' | 'errors' | 'retryAfter' | 'kind'>;
     }
@@ -49,7 +49,7 @@ export class Threads {
     { route }: Served,
     caller: Caller,
     call: Call,
-  ): Promise<{ status: 200 | 202; json: Uint8Array; touched: readonly string[] }> {
+  ): Promise<{ status: 200 | 202; json: Uint8Array; touchedEpisode: boolean }> {
     const outcome = await this.pool.run({ method: route.method, path: route.path, caller, call });
     if ('json' in outcome) return outcome;
     if ('problem' in outcome) {

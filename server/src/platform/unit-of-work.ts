@@ -19,6 +19,11 @@ export function executeOn<T>(to: Prepares, sql: string, values: readonly unknown
 /** Names by user id. */
 export type Names = ReadonlyMap<string, string>;
 
+interface Mark {
+  readonly kind: 'visit' | 'episode';
+  readonly id: string;
+}
+
 interface Owned extends ObjectLiteral {
   id: string;
   clinicId: string;
@@ -39,11 +44,29 @@ export class UnitOfWork {
     readonly now: Date,
   ) {}
 
-  /** What was entered into: "visit …", in the middle of an exam, or "episode …". The queue is told anew for it, for episodes at once. */
-  readonly touched = new Set<string>();
+  private readonly marks = new Map<string, Mark>();
 
-  touch(kind: 'visit' | 'episode', id: string): void {
-    this.touched.add(`${kind} ${id}`);
+  /**
+   * Something was entered into a visit or an episode: where it stands in the
+   * queue is stale. The mark is written in this transaction, so that the queue
+   * misses nothing that was answered, whatever ends the server.
+   *
+   * @throws outside of a transaction: what one statement writes is marked by a trigger
+   */
+  touch(kind: Mark['kind'], id: string): void {
+    if (!this.manager.queryRunner?.isTransactionActive) throw new Error(`a ${kind} is touched outside of a transaction`);
+    this.marks.set(`${kind} ${id}`, { kind, id });
+  }
+
+  /** Whether an episode was touched: where it stands is told at once, and not only with the next look. */
+  get touchedEpisode(): boolean {
+    return [...this.marks.values()].some(({ kind }) => kind === 'episode');
+  }
+
+  /** Writes the marks; the last thing that a transaction does. */
+  async writeMarks(): Promise<void> {
+    const rows = [...this.marks.values()].map(({ kind, id }) => [this.clinicId, kind === 'visit' ? id : null, kind === 'episode' ? id : null]);
+    if (rows.length > 0) await this.manager.query('INSERT INTO queue_mark (clinic_id, visit_id, episode_id) VALUES ?', [rows]);
   }
 
   get clinicId(): string {

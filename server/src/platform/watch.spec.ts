@@ -11,7 +11,7 @@ describe('how a server is', () => {
   let app: Express;
   beforeAll(async () => {
     clinics = await startClinics();
-  }, 120_000);
+  });
   beforeEach(() => {
     watch = new Watch(clinics.harness.dataSource, { metricsToken: TOKEN });
     app = clinics.harness.appWith({ watch });

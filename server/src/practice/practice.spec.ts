@@ -11,7 +11,7 @@ describe('practice', () => {
   beforeAll(async () => {
     clinics = await startClinics();
     ({ agent, second, stranger } = clinics);
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   type Who = Clinics['agent'];
@@ -64,7 +64,7 @@ describe('practice', () => {
     expect(now.tasks.filter(({ answered }) => answered).length).toBe(2);
     const sql = (statement: string) => clinics.harness.dataSource.query(statement);
     await expectAsync(sql("UPDATE practice_answer SET answer = '{}'")).toBeRejectedWithError(/stays as it was given/);
-    await expectAsync(sql('DELETE FROM practice_round')).toBeRejectedWithError(/is kept/);
+    await expectAsync(sql('DELETE FROM practice_round')).toBeRejectedWithError(/denied|is kept/);
   });
 
   it('is refused with the field, what is wrong and what is allowed', async () => {

@@ -15,7 +15,7 @@ describe('programmes', () => {
     clinics = await startClinics();
     ({ agent, stranger } = clinics);
     ({ patient, visit } = episodes(agent));
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   const DOSE = { sets: 1, reps: 12, seconds: null, timesADay: 3, daysAWeek: 7 };
@@ -46,7 +46,7 @@ describe('programmes', () => {
     expect([given[0]!.recheckOn, Date.parse(given[0]!.at) > 0, before]).toEqual([day(28), true, null]);
     const sql = (statement: string) => clinics.harness.dataSource.query(statement, [id]);
     await expectAsync(sql("UPDATE program SET note = 'x' WHERE visit_id = ?")).toBeRejectedWithError(/stays as it is/);
-    await expectAsync(sql('DELETE FROM program WHERE visit_id = ?')).toBeRejectedWithError(/is kept/);
+    await expectAsync(sql('DELETE FROM program WHERE visit_id = ?')).toBeRejectedWithError(/denied|is kept/);
   });
 
   it('stand at the next visit as what was given before, the last of the latest', async () => {

@@ -14,7 +14,7 @@ describe('the caseload as a queue', () => {
   beforeAll(async () => {
     clinics = await startClinics();
     standings = clinics.app.locals['standings'] as Standings;
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   const daysAgo = (days: number): string => new Date(Date.parse(TODAY) - days * 86_400_000).toISOString().slice(0, 10);

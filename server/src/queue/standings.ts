@@ -11,6 +11,7 @@ const GATHER_MS = 1_000;
 /** What changes with the day alone, or was missed because a server was killed, is looked for so often. */
 const LOOK_MS = 30_000;
 const BATCH = 50;
+const MARKS = 500;
 /** Where so many cannot be told it is no fault of theirs: the next look tries again. */
 const MOST_FAILED = 200;
 
@@ -22,7 +23,7 @@ interface Stale {
 /** How what is to be told anew is found: those that failed a moment ago are left out. */
 interface Looked {
   readonly sql: string;
-  readonly values: () => readonly unknown[];
+  readonly values: (now: Date) => readonly unknown[];
 }
 const ENTERED: Looked = {
   sql: 'SELECT id, clinic_id FROM episode FORCE INDEX (episode_stale) WHERE stale > 0 AND ended_on IS NULL AND id NOT IN (?) LIMIT ?',
@@ -30,17 +31,16 @@ const ENTERED: Looked = {
 };
 const BY_THE_DAY: Looked = {
   sql: 'SELECT id, clinic_id FROM episode FORCE INDEX (episode_stale_on) WHERE ended_on IS NULL AND stale_on <= ? AND id NOT IN (?) LIMIT ?',
-  values: () => [dayOf(new Date())],
+  values: (now) => [dayOf(now)],
 };
 
 /**
- * Keeps the queue: notes what was entered, and tells anew where those episodes
- * stand, one after the other, beside the requests. Everything it goes by lies
- * in the database, so that several servers share the work and none is missed
- * where one is killed.
+ * Keeps the queue: tells anew where episodes stand that were entered into, one
+ * after the other, beside the requests. Everything it goes by lies in the
+ * database, written with the entry itself, so that several servers share the
+ * work and none is missed where one is killed.
  */
 export class Standings {
-  private readonly noted = new Set<string>();
   private gathering: NodeJS.Timeout | undefined;
   private looking: NodeJS.Timeout | undefined;
   private sweeping: Promise<void> = Promise.resolve();
@@ -50,6 +50,7 @@ export class Standings {
     private readonly dataSource: DataSource,
     private readonly threads: Threads | undefined,
     private readonly logger: Logger,
+    private readonly clock: () => Date = () => new Date(),
   ) {}
 
   /** Looks by itself from now on. */
@@ -59,28 +60,21 @@ export class Standings {
     void this.sweep();
   }
 
-  /** Something was entered: into an episode, which is told at once, or into a visit, in the middle of an exam, with the next look. Nobody waits for it. */
-  note(touched: Iterable<string>): void {
-    for (const one of touched) this.noted.add(one);
-    if (this.noted.size === 0 || this.gathering || this.closed) return;
-    this.gathering = setTimeout(() => void this.gathered(), GATHER_MS);
+  /** An episode was entered into: it is told in a moment. Nobody waits for it, and nothing depends on it: the mark is in the database. */
+  soon(): void {
+    if (this.gathering || this.closed) return;
+    this.gathering = setTimeout(() => {
+      this.gathering = undefined;
+      void this.sweep();
+    }, GATHER_MS);
     this.gathering.unref();
   }
 
-  /** Tells anew what was noted, and all else that is stale. */
+  /** Tells anew all that is stale. */
   async settle(): Promise<void> {
-    await this.gathered();
-    await this.sweep();
-  }
-
-  private async gathered(): Promise<void> {
     clearTimeout(this.gathering);
     this.gathering = undefined;
-    try {
-      for (const { id, clinic_id } of await this.markNoted()) await this.tell(clinic_id, id);
-    } catch (error) {
-      this.logger.warn({ err: error }, 'the queue was not told what was entered');
-    }
+    await this.sweep();
   }
 
   async close(): Promise<void> {
@@ -90,37 +84,48 @@ export class Standings {
     await this.sweeping;
   }
 
-  /** Marked in the database first: should this server be killed, another one finds it. @returns what is told at once */
-  private async markNoted(): Promise<readonly Stale[]> {
-    const noted = [...this.noted].map((one) => one.split(' ') as [string, string]);
-    this.noted.clear();
-    const of = (kind: string) => noted.filter(([k]) => k === kind).map(([, id]) => id);
-    const [visits, episodes] = [of('visit'), of('episode')];
-    if (visits.length > 0)
-      await this.dataSource.query(
-        'UPDATE episode e JOIN visit v ON v.clinic_id = e.clinic_id AND v.episode_id = e.id SET e.stale = e.stale + 1 WHERE v.id IN (?)',
-        [visits],
+  /**
+   * Turns marks into stale episodes, some at a time. Of several servers each
+   * takes what no other has taken; what is taken back comes again.
+   *
+   * @returns whether there may be more
+   */
+  private takeMarks(): Promise<boolean> {
+    return this.dataSource.transaction(async (manager) => {
+      const marks = await manager.query<{ id: string; visit_id: string | null; episode_id: string | null }[]>(
+        'SELECT id, visit_id, episode_id FROM queue_mark ORDER BY id LIMIT ? FOR UPDATE SKIP LOCKED',
+        [MARKS],
       );
-    if (episodes.length === 0) return [];
-    await this.dataSource.query('UPDATE episode SET stale = stale + 1 WHERE id IN (?)', [episodes]);
-    return this.dataSource.query<Stale[]>('SELECT id, clinic_id FROM episode WHERE id IN (?)', [episodes]);
+      if (marks.length === 0) return false;
+      const visits = marks.flatMap(({ visit_id }) => visit_id ?? []);
+      const episodes = marks.flatMap(({ episode_id }) => episode_id ?? []);
+      await manager.query(
+        `UPDATE episode SET stale = stale + 1 WHERE id IN (SELECT id FROM
+          (SELECT e.id FROM episode e WHERE e.id IN (?) UNION SELECT v.episode_id FROM visit v WHERE v.id IN (?)) AS marked)`,
+        [
+          ['', ...new Set(episodes)],
+          ['', ...new Set(visits)],
+        ],
+      );
+      await manager.query('DELETE FROM queue_mark WHERE id IN (?)', [marks.map(({ id }) => id)]);
+      return marks.length === MARKS;
+    });
   }
 
   /** One sweep after the other: what is asked for meanwhile is done by the next. */
   private sweep(): Promise<void> {
     this.sweeping = this.sweeping
-      .then(async () => {
-        const failed: string[] = [];
-        for (const stale of [ENTERED, BY_THE_DAY]) await this.tellAll(stale, failed);
-      })
+      .then(() => this.tellAll())
       .catch((error: unknown) => this.logger.warn({ err: error }, 'the queue was not looked at'));
     return this.sweeping;
   }
 
-  /** Batch after batch: one that cannot be told stands in nobody's way. */
-  private async tellAll({ sql, values }: Looked, failed: string[]): Promise<void> {
+  /** Batch after batch, what was entered first, also what is entered meanwhile; one that cannot be told stands in nobody's way. */
+  private async tellAll(): Promise<void> {
+    const failed: string[] = [];
     while (!this.closed && failed.length < MOST_FAILED) {
-      const batch = await this.dataSource.query<Stale[]>(sql, [...values(), ['', ...failed], BATCH]);
+      while (!this.closed && (await this.takeMarks())) continue;
+      const batch = await this.nextBatch(failed);
       if (batch.length === 0) return;
       for (const { id, clinic_id } of batch) {
         if (this.closed) return;
@@ -130,6 +135,14 @@ export class Standings {
         });
       }
     }
+  }
+
+  private async nextBatch(failed: readonly string[]): Promise<readonly Stale[]> {
+    for (const { sql, values } of [ENTERED, BY_THE_DAY]) {
+      const batch = await this.dataSource.query<Stale[]>(sql, [...values(this.clock()), ['', ...failed], BATCH]);
+      if (batch.length > 0) return batch;
+    }
+    return [];
   }
 
   private async tell(clinicId: string, episodeId: string): Promise<void> {

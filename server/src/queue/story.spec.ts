@@ -6,7 +6,7 @@ describe('the story of an episode', () => {
   let clinics: Clinics;
   beforeAll(async () => {
     clinics = await startClinics();
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   const story = async (episode: string): Promise<StoryView> => (await clinics.agent.get(`/api/episodes/${episode}/story`).expect(200)).body;

@@ -17,7 +17,7 @@ describe('what is entered is kept', () => {
   beforeAll(async () => {
     clinics = await startClinics();
     ({ agent, second, stranger } = clinics);
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   const measured = async (by: Agent = agent) => {
@@ -210,11 +210,11 @@ describe('what is entered is kept', () => {
     expect((await clinics.sign(visitId)).status).toBe(200);
     for (const [statement, told] of [
       ["UPDATE signature SET summary = 'other'", /stays as it is/],
-      ['DELETE FROM signature', /is kept/],
+      ['DELETE FROM signature', /denied/],
       ["UPDATE change_log SET new_value = '0'", /stays as it is/],
-      ['DELETE FROM change_log', /is kept/],
+      ['DELETE FROM change_log', /denied/],
       ['UPDATE trial SET end_angle = 1', /stays as it was entered/],
-      ['DELETE FROM trial', /withdrawn, never deleted/],
+      ['DELETE FROM trial', /denied/],
       ["UPDATE trial SET examiner_id = (SELECT id FROM user WHERE name = 'second')", /stays as it was entered/],
     ] as const)
       await expectAsync(query(statement)).withContext(statement).toBeRejectedWithError(told);

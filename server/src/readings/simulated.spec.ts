@@ -10,7 +10,7 @@ describe('readings of simulated instruments', () => {
   beforeAll(async () => {
     clinics = await startClinics();
     ({ agent } = clinics);
-  }, 120_000);
+  });
   beforeEach(async () => ({ visitId, episodeId } = await clinics.startVisit()));
   afterAll(() => clinics.stop());
 

@@ -60,7 +60,6 @@ const FRESH_TRIAL = `INSERT INTO trial
  */
 export async function hold(work: UnitOfWork, visitId: string, reading: NewReading, sent: Pick<Sent, 'ahead'>): Promise<SavedReading> {
   const { clinicId, now } = work;
-  work.touch('visit', visitId);
   const protocol = protocolOf(reading);
   const heldAt = new Date(Date.parse(reading.heldAt) - (sent.ahead ?? 0));
   const trial = freshTrial(work, {

@@ -17,7 +17,7 @@ describe('own errors', () => {
     clinics = await startClinics();
     ({ agent, stranger } = clinics);
     ({ patient, visit, hold, judgement } = episodes(agent));
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   describe('a study of the clinic’s own error', () => {

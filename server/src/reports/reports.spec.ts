@@ -52,7 +52,7 @@ describe('pages about the people of the demo', () => {
     visits = await harness.dataSource.query(
       'SELECT v.id, p.family_name AS name FROM visit v JOIN episode e ON e.id = v.episode_id JOIN patient p ON p.id = e.patient_id WHERE e.ended_on IS NULL',
     );
-  }, 120_000);
+  });
   afterAll(() => harness.stop());
 
   const last = async (name: string): Promise<string> =>
@@ -72,7 +72,7 @@ describe('pages about the people of the demo', () => {
       expect(readability.fleschKincaidGrade(text)).withContext(`${name}: ${text}`).toBeLessThanOrEqual(6);
       expect(JARGON.exec(text)?.[0]).withContext(`${name}: ${text}`).toBeUndefined();
     }
-  }, 60_000);
+  });
 
   it('are one page for the referrer, on either paper, with what was found, and a draft', async () => {
     for (const { id, name } of visits) {
@@ -88,7 +88,7 @@ describe('pages about the people of the demo', () => {
         for (const words of found) expect(text).withContext(name).toContain(words.replace(/\s+/g, ' ').slice(0, 12));
       }
     }
-  }, 60_000);
+  });
 
   it('hold all evidence where all is asked for: every finding and every reading', async () => {
     const id = await last('Linnet');
@@ -153,7 +153,7 @@ describe('pages about the people of the demo', () => {
       .expect(422);
     expect(body.errors).toEqual([{ path: 'resourceType', message: 'is no Bundle; allowed: a FHIR R4 Bundle' }]);
     await fresh.get(`/api/patients/${wrong.ids.patient}`).expect(404);
-  }, 60_000);
+  });
 
   it('are valid FHIR to two validators, and come back from FHIR, CSV and JSON with the same findings', async () => {
     const newest = new Map<string, string>();
@@ -176,7 +176,7 @@ describe('pages about the people of the demo', () => {
         expect(told(findings)).withContext(`${name}, ${format}`).toEqual(told(judgement.findings));
       }
     }
-  }, 60_000);
+  });
 });
 
 describe('pages that go out', () => {
@@ -208,7 +208,7 @@ describe('pages that go out', () => {
     await clinics.agent.post(`/api/visits/${visitId}/amendment`).send({ why: 'a reading was mixed up' }).expect(200);
     expect(await textOf(visitId)).toContain('DRAFT, not signed');
     expect(await statusOf(visitId)).toEqual(['preliminary']);
-  }, 30_000);
+  });
 
   it('write figures and days as the reader does', async () => {
     const { visitId } = await clinics.startVisit();

@@ -15,7 +15,7 @@ describe('goals and retests', () => {
     clinics = await startClinics();
     ({ agent, stranger } = clinics);
     ({ patient, visit, hold } = episodes(agent));
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   describe('goals', () => {

@@ -17,7 +17,7 @@ describe('a signed visit', () => {
     clinics = await startClinics();
     ({ agent, stranger } = clinics);
     ({ patient, visit, hold, judgement } = episodes(agent));
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   it('keeps its own copy of the findings, refuses changes until it is opened with a reason, and lists them', async () => {
@@ -266,6 +266,6 @@ describe('a signed visit', () => {
       } finally {
         await threads.close();
       }
-    }, 60_000);
+    });
   });
 });

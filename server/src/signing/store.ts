@@ -1,5 +1,6 @@
 import type { NewAmendment, NewSignature, SignedCopy, SummaryChange } from '@dial-gauge/contract';
 import { inWords, judgementOfToday } from '@dial-gauge/core';
+import { writeSigned } from '../audit/write.js';
 import { Episode } from '../episodes/entities.js';
 import { goalsOf } from '../goals/store.js';
 import { Patient } from '../patients/entities.js';
@@ -79,7 +80,8 @@ export async function sign(work: UnitOfWork, visitId: string, { id, summary, see
     ['signed', false, true],
     ['summary', visit.summary, summary],
   ]);
-  await manager.update(Visit, { id: visitId, clinicId }, { signed: true, amending: null, summary });
+  await writeSigned(manager, signature);
+  await manager.query('CALL sign_visit(?, ?, ?, ?)', [clinicId, visitId, id, summary]);
 }
 
 /** One signs what one has seen: these are other findings, and this is what changed since. */
@@ -141,7 +143,7 @@ export async function amend(work: UnitOfWork, visitId: string, { why }: NewAmend
   await mustAmend(work, visit);
   const amending = { why, by: caller.name, byId: caller.userId, at: now.toISOString() };
   await work.log.write('visit', visitId, [['amending', null, amending]]);
-  await manager.update(Visit, { id: visitId, clinicId }, { signed: false, amending });
+  await manager.query('CALL amend_visit(?, ?, ?)', [clinicId, visitId, JSON.stringify(amending)]);
 }
 
 export async function signedCopy(work: UnitOfWork, id: string): Promise<SignedCopy> {

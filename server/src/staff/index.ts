@@ -1,6 +1,7 @@
 import { STAFF } from '@dial-gauge/contract';
+import { budgetsOf } from '../account/attempts.js';
 import { signedIn } from '../account/index.js';
-import { meansAt, mustBeStrong } from '../account/proof.js';
+import { meansAt, mustBeStrong, trierOf } from '../account/proof.js';
 import { secondFactorOf } from '../account/second-factor.js';
 import { hashOf } from '../platform/hash.js';
 import { refused } from '../platform/problems.js';
@@ -24,9 +25,8 @@ export const staff: Resource = {
       STAFF.found,
       async (work, { body }, { request, response }) => {
         mustBeOverTls(request);
-        const right = await meansAt(request).guard.attempt(`founding ${hashOf(body.code)}`, request.ip ?? '', () =>
-          isFoundingCode(work.manager, body.code),
-        );
+        const budgets = budgetsOf('founding', hashOf(body.code), trierOf(request, null));
+        const right = await meansAt(request).limiter.attempt(budgets, () => isFoundingCode(work.manager, body.code));
         if (!right)
           throw refused(
             'code',
@@ -35,7 +35,7 @@ export const staff: Resource = {
           );
         await mustBeStrong(request, 'password', body.password, [body.name, body.email, body.clinicName]);
         const lead = await found(work.manager, body, work.now);
-        return signedIn(work, lead, { request, response });
+        return signedIn(work, { user: lead, factor: null }, { request, response });
       },
       loose,
     ),
@@ -51,7 +51,7 @@ export const staff: Resource = {
         const user = await useLink(work.manager, body, work.now);
         // Another password is no second factor: with one, it is the sign-in that asks for it.
         if (await secondFactorOf(work.manager, user.id)) return { session: null };
-        return { session: await signedIn(work, user, { request, response }) };
+        return { session: await signedIn(work, { user, factor: null }, { request, response }) };
       },
       loose,
     ),

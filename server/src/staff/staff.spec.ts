@@ -12,7 +12,7 @@ describe('founding a clinic', () => {
   let harness: Harness;
   beforeAll(async () => {
     harness = await startHarness();
-  }, 120_000);
+  });
   afterAll(() => harness.stop());
   const founding = (over: object = {}) => ({
     code: 'x',
@@ -67,7 +67,7 @@ describe('accounts', () => {
   const query = (sql: string, values: unknown[] = []) => clinics.dataSource.query(sql, values);
   beforeAll(async () => {
     clinics = await startClinics();
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   const invitation = (over: object = {}) => ({

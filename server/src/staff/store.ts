@@ -55,7 +55,7 @@ export async function setRole(work: UnitOfWork, id: string, role: Role): Promise
   const user = await other(work, id);
   const changed = await work.log.write('user', id, [['role', user.role, role]]);
   if (changed.length === 0) return;
-  await manager.update(User, { id, clinicId }, { role });
+  await manager.query('CALL set_role(?, ?, ?, ?)', [clinicId, id, work.caller.userId, role]);
   await manager.delete(SessionRow, { userId: id });
 }
 

@@ -30,7 +30,7 @@ type Changed = Omit<Partial<AppSettings>, 'session'> & { session?: Partial<Sessi
 async function migrated(database: PrivateDatabase) {
   const settings = readSettings({ ...database.environment(), DIAL_GAUGE_PORT: '1' });
   const dataSource = await connect(createDataSource(settings.database, ENTITIES));
-  await asSchemaAccount(settings, dataSource, (schema) => migrate(schema)).catch(async (error: unknown) => {
+  await asSchemaAccount(settings, dataSource, (schema, account) => migrate(schema, account)).catch(async (error: unknown) => {
     // Nothing is left running where it does not begin.
     await dataSource.destroy();
     await database.stop();
@@ -69,6 +69,9 @@ export async function startHarness() {
     database,
     settings,
     appWith,
+    /** A statement of the account of the schema: what the server's own account may not do. */
+    asSchema: <T = unknown[]>(sql: string, values: unknown[] = []): Promise<T> =>
+      asSchemaAccount(settings, dataSource, (schema) => schema.query<T>(sql, values)),
     /** Everything the app has logged so far. */
     log: () => lines.join(''),
     async stop() {

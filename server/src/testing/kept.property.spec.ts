@@ -55,7 +55,7 @@ describe('random commands', () => {
   let clinics: Clinics;
   beforeAll(async () => {
     clinics = await startClinics();
-  }, 120_000);
+  });
   afterAll(() => clinics.stop());
 
   it('leave the database as the model says', async () => {
@@ -186,5 +186,5 @@ describe('random commands', () => {
       }),
       { numRuns: 25 },
     );
-  }, 180_000);
+  });
 });

@@ -63,7 +63,7 @@ describe('preparing over HTTP', () => {
     await addUser(harness.dataSource, clinicId, randomUUID(), 'rook@one.example', 'a-password');
     await addClinic(harness.dataSource, randomUUID(), randomUUID(), 'other@two.example', 'a-password');
     [wren, rook, stranger] = await Promise.all([signIn('wren@one.example'), signIn('rook@one.example'), signIn('other@two.example')]);
-  }, 120_000);
+  });
   afterAll(() => harness.stop());
 
   it('keeps the intake with its precautions, and what stood before', async () => {

@@ -12,6 +12,7 @@ const DEED_WORDS: Readonly<Record<AuditDeed, string>> = {
   'took-along': 'took along',
   entered: 'entered into',
   changed: 'changed',
+  signed: 'signed',
   'wrote-out': 'wrote out',
   'signed-in': 'signed in',
   erased: 'erased',
