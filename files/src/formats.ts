@@ -22,6 +22,11 @@ export type Imported = (typeof IMPORTED)[number];
 /** A larger file holds no assessment. */
 export const MOST_CHARACTERS = 20_000_000;
 
+/** More rows than the largest assessment has: 1,000 measurements of six trials, with their screens. */
+const MOST_ROWS = 10_000;
+/** So many of the things that are wrong are told. */
+const MOST_PROBLEMS = 200;
+
 /** What is exported: the facts, the readings they hold as the core reads them, and what they come to. */
 export interface Exportable {
   readonly document: AssessmentDocument;
@@ -92,6 +97,7 @@ export function importText(text: string, from: Imported): ImportReading {
     case 'csv': {
       const { rows, problems } = tableRows(text);
       if (problems.length > 0) return refused(...problems);
+      if (rows.length > MOST_ROWS) return refused({ path: 'file', message: `holds ${rows.length} rows; allowed: at most ${MOST_ROWS}` });
       const read = documentFromRows(rows);
       if (!read.ok)
         return refused(...read.refused.map(({ line, column, message }) => ({ path: `line ${line}, column ${column}`, message })));
@@ -129,6 +135,8 @@ function held(document: unknown, placeOf: (path: readonly PropertyKey[]) => stri
   const file = AssessmentFile.safeParse(document);
   if (file.success) return { ok: true, document: documentOfFile(file.data) };
   return refused(
-    ...explain(file.error).map(({ path, message }) => ({ path: placeOf(path === '(whole)' ? [] : path.split('.')), message })),
+    ...explain(file.error)
+      .slice(0, MOST_PROBLEMS)
+      .map(({ path, message }) => ({ path: placeOf(path === '(whole)' ? [] : path.split('.')), message })),
   );
 }

@@ -50,6 +50,15 @@ describe('a list from a file', () => {
     // 60 MB of the same letter pack into some 60 kB.
     const bomb = zipSync({ 'xl/worksheets/sheet1.xml': new Uint8Array(60_000_000).fill(97) });
     expect(bomb.length).toBeLessThan(200_000);
-    expect(await rowsOf(bomb)).toContain('unpacks to 60 MB; allowed: at most 40 MB');
+    expect(await rowsOf(bomb)).toContain('unpacks to 60 MB; allowed: at most 20 MB');
+  });
+
+  it('is refused by how far its cells reach, before they are read', async () => {
+    const corner = '<worksheet><sheetData><row r="1048576"><c r="XFD1048576" t="n"><v>1</v></c></row></sheetData></worksheet>';
+    expect(await rowsOf(xlsxOf([['a']], corner))).toContain('has 1048576 rows and 16384 columns; allowed: at most 5001 and 60');
+    const wide = Array.from({ length: 61 }, (_, n) => `c${n}`);
+    expect(await rowsOf(xlsxOf([wide]))).toContain('has 1 rows and 61 columns');
+    expect(await rowsOf(strToU8(wide.join(',')))).toContain('has 1 rows and 61 columns');
+    expect(await rowsOf(strToU8('a,b\n1,2\n'.repeat(2_600)))).toContain('has 5200 rows and 2 columns');
   });
 });

@@ -108,7 +108,7 @@ export function createApp(settings: AppSettings): Express {
     limiter: new AttemptLimiter(dataSource, clock),
     devices: new KnownDevices(key ?? null, session.secure),
     key: key ?? null,
-    judgePassword: (password, words) => (threads ? threads.judgePassword(password, words) : judgePassword(password, words)),
+    judgePassword: (password, words, from) => (threads ? threads.judgePassword(password, words, from) : judgePassword(password, words)),
   } satisfies AccountMeans;
   const standings = new Standings(dataSource, threads, logger, clock);
   app.locals['standings'] = standings;

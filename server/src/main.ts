@@ -61,6 +61,7 @@ if (!stopping) {
   const { session, webRoot, trustProxy, demo, host, port, database, key, keepYears } = settings;
   const tls = await tlsOf(settings.tls, host);
   threads = new Threads(database);
+  await threads.warm();
   const bus = settings.bus
     ? brokerBus(settings.bus, (error) => logger.warn({ err: error }, 'the broker of live instruments is not there'), settings.busAuthority)
     : new OwnBus();

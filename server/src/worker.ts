@@ -1,3 +1,4 @@
+import { setTimeout as wait } from 'node:timers/promises';
 import { workerData } from 'node:worker_threads';
 import { move, transferableSymbol, valueSymbol } from 'piscina';
 import { judgePassword as judged, type Strength } from './account/strength.js';
@@ -46,4 +47,11 @@ export function judgePassword({ password, words }: { readonly password: string; 
 /** A named task: where an episode stands in the queue. */
 export async function standInQueue({ clinicId, episodeId }: { readonly clinicId: string; readonly episodeId: string }): Promise<void> {
   await (await connected()).each({ ...NOBODY, clinicId }, (work) => stand(work, episodeId));
+}
+
+/** A named task: the program is loaded by now, the connection comes, and all threads have met: each has had its turn. */
+export async function warmUp({ together, of }: { readonly together: Int32Array; readonly of: number }): Promise<void> {
+  await connected().catch(() => {});
+  Atomics.add(together, 0, 1);
+  while (Atomics.load(together, 0) < of) await wait(5);
 }

@@ -16,7 +16,8 @@ export interface AccountMeans {
   readonly devices: KnownDevices;
   /** What second factors are kept with; null: there are none here. */
   readonly key: Buffer | null;
-  readonly judgePassword: (password: string, words: readonly string[]) => Promise<Strength> | Strength;
+  /** @param from whence it is asked for: each has a fair share */
+  readonly judgePassword: (password: string, words: readonly string[], from: string) => Promise<Strength> | Strength;
 }
 
 export const meansAt = (request: Request): AccountMeans => request.app.locals['accounts'] as AccountMeans;
@@ -99,7 +100,7 @@ async function provenBy(
 
 /** @param path the field that is refused where the password is too easy to guess */
 export async function mustBeStrong(request: Request, path: string, password: string, words: readonly string[]): Promise<void> {
-  const { score, says } = await meansAt(request).judgePassword(password, words);
+  const { score, says } = await meansAt(request).judgePassword(password, words, networkOf(request.ip));
   if (score < STRONG_ENOUGH)
     throw refused(
       path,

@@ -16,6 +16,7 @@ import {
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import { WebSocketServer, type WebSocket } from 'ws';
+import { networkOf } from '../platform/address.js';
 import type { Sessions } from '../platform/session.js';
 import { Visit } from '../visits/entities.js';
 import type { Bus } from './bus.js';
@@ -30,7 +31,8 @@ const HELLO_MS = 5_000;
 const LOOK_MS = 20_000;
 /** So much waits to be sent to somebody slow before what is shown only for a moment is left out. */
 const SLOW = 64_000;
-const MOST = { ofUser: 16, ofVisit: 12, waitingForHello: 200 } as const;
+/** Of those that have not said what they are, the oldest goes where there are too many: who means something says it at once. */
+const MOST = { ofUser: 16, ofVisit: 12, silent: 200, silentOfNetwork: 20 } as const;
 
 /** What goes from screens to instruments over the bus. */
 type Down =
@@ -58,6 +60,8 @@ export class LiveHub {
   private readonly sockets = new WebSocketServer({ noServer: true, maxPayload: LARGEST, perMessageDeflate: false, clientTracking: false });
   private readonly connections = new Set<Connection>();
   private readonly counted = new Map<string, number>();
+  /** Those that have not said yet what they are, the oldest first, with where they come from. */
+  private readonly silent = new Map<Connection, string>();
   private readonly looking: NodeJS.Timeout;
 
   constructor(
@@ -65,6 +69,9 @@ export class LiveHub {
     private readonly sessions: Sessions,
     private readonly bus: Bus,
     private readonly logger: Logger,
+    /** The address that a request comes from, past the proxies that are believed. */
+    private readonly addressOf: (request: IncomingMessage) => string | undefined = ({ socket }) => socket.remoteAddress,
+    private readonly clock: () => Date = () => new Date(),
   ) {
     this.looking = setInterval(() => void this.look(), LOOK_MS);
     this.looking.unref();
@@ -103,16 +110,17 @@ export class LiveHub {
     const refuse = (status: string): void => void socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`);
     if (request.url?.split('?')[0] !== LIVE_PATH) return refuse('404 Not Found');
     if (!fromOurPage(request)) return refuse('403 Forbidden');
-    if ((this.counted.get(WAITING) ?? 0) >= MOST.waitingForHello) return refuse('503 Service Unavailable');
     const sid = this.sessions.sidOf(request.headers.cookie);
-    this.sockets.handleUpgrade(request, socket, head, (made) => this.begin(made, sid ?? null));
+    this.sockets.handleUpgrade(request, socket, head, (made) => this.begin(made, sid ?? null, networkOf(this.addressOf(request))));
   }
 
   /** The first message says what it is; until then it is nothing, and not for long. */
-  private begin(socket: WebSocket, sid: string | null): void {
+  private begin(socket: WebSocket, sid: string | null, network: string): void {
     const connection: Connection = { id: randomUUID(), socket, sid, alive: true, ends: [], stands: () => Promise.resolve(true) };
     this.connections.add(connection);
-    const uncount = this.count(WAITING);
+    this.makeRoom(network);
+    this.silent.set(connection, network);
+    const uncount = () => void this.silent.delete(connection);
     const may = meter();
     let hears: ((text: string) => void) | null = null;
     let greeted = false;
@@ -149,6 +157,16 @@ export class LiveHub {
     });
   }
 
+  /** Before another silent one: cuts the oldest of its network, or of all, where there are too many. */
+  private makeRoom(network: string): void {
+    const ofNetwork = [...this.silent].filter(([, from]) => from === network).map(([connection]) => connection);
+    const oldest =
+      ofNetwork.length >= MOST.silentOfNetwork ? ofNetwork[0] : this.silent.size >= MOST.silent ? [...this.silent.keys()][0] : undefined;
+    if (!oldest) return;
+    this.silent.delete(oldest);
+    oldest.socket.terminate();
+  }
+
   private async greet(connection: Connection, hello: Hello): Promise<((text: string) => void) | null> {
     if (hello.as === 'phone') return this.phone(connection, hello.key);
     const session = connection.sid === null ? null : await this.sessions.find(connection.sid);
@@ -183,7 +201,7 @@ export class LiveHub {
   }
 
   private async phone(connection: Connection, key: string): Promise<((text: string) => void) | null> {
-    const find = () => phoneOf({ manager: this.dataSource.manager, now: new Date() }, key);
+    const find = () => phoneOf({ manager: this.dataSource.manager, now: this.clock() }, key);
     const phone = await find();
     if (!phone) return closed(connection, LIVE_CLOSED.noSession);
     if (!this.counts(connection, `phone ${phone.id}`, phone.visitId)) return closed(connection, LIVE_CLOSED.refused);
@@ -289,8 +307,6 @@ export class LiveHub {
     };
   }
 }
-
-const WAITING = 'waiting for hello';
 
 /** A page of another site may not open a connection in somebody's name. */
 function fromOurPage({ headers }: IncomingMessage): boolean {

@@ -278,6 +278,20 @@ describe('live instruments', () => {
       expect(await greeting.untilClosed()).toBe(LIVE_CLOSED.refused);
     });
 
+    it('is made however many others say nothing, and those are cut, the oldest first', async () => {
+      const { visitId } = await clinics.startVisit();
+      const { port } = servers[0]!;
+      const silent: Line[] = [];
+      // As many as were let in altogether before, and more, from one address.
+      for (let n = 0; n < 230; n += 1) silent.push(await Line.open(port));
+      const bench = await line({ as: 'bench', visit: visitId });
+      await line({ as: 'simulation', visit: visitId, setup: SETUP });
+      await bench.until((said) => shows(said) !== undefined);
+      expect(silent.filter(({ closed }) => closed !== null).length).toBeGreaterThanOrEqual(210);
+      expect(silent[0]!.closed).not.toBeNull();
+      for (const one of silent) one.socket.terminate();
+    });
+
     it('hears nothing of another visit, and no two screens read one visit at once', async () => {
       const [one, other] = [await clinics.startVisit(), await clinics.startVisit()];
       const bench = await line({ as: 'bench', visit: one.visitId });

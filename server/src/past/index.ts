@@ -1,12 +1,13 @@
 import { PAST } from '@dial-gauge/contract';
 import { sheetRows } from '@dial-gauge/files';
+import { FairQueue } from '../platform/fair-queue.js';
 import { refused } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { PastBatchRow } from './entities.js';
 import { bringIn, pastView, undoPast } from './store.js';
 
-const MOST_ROWS = 5_001;
-const MOST_COLUMNS = 60;
+/** Processes that read a file, at once: the others wait for their turn. */
+const readers = new FairQueue(2);
 const thread = true;
 
 /** Readings of before, brought in from a list and undone as a whole. */
@@ -15,21 +16,14 @@ export const past: Resource = {
   routes: [
     serve(
       PAST.readSheet,
-      async (_work, { body: { fileName, base64 } }) => {
-        const read = await sheetRows(new Uint8Array(Buffer.from(base64, 'base64')));
+      async ({ caller }, { body: { fileName, base64 } }) => {
+        const bytes = new Uint8Array(Buffer.from(base64, 'base64'));
+        const read = await readers.run({ kind: 'person', who: caller.userId }, () => sheetRows(bytes));
         if (!read.ok) throw refused(fileName, read.message, 'The file was not read.');
-        const { rows } = read;
-        const widest = Math.max(...rows.map((row) => row.length));
-        if (rows.length > MOST_ROWS || widest > MOST_COLUMNS)
-          throw refused(
-            fileName,
-            `has ${rows.length} rows and ${widest} columns; allowed: at most ${MOST_ROWS} and ${MOST_COLUMNS}`,
-            'The file was not read.',
-          );
-        return { rows: rows.map((row) => row.map((cell) => cell.slice(0, 500))) };
+        return { rows: read.rows.map((row) => row.map((cell) => cell.slice(0, 500))) };
       },
-      // It waits for a process that reads, and keeps no connection meanwhile.
-      { thread, unit: 'loose' },
+      // It waits for a process that reads, and keeps neither thread nor connection meanwhile.
+      { unit: 'loose' },
     ),
     serve(PAST.past, (work, { params }) => pastView(work, params.id), { thread }),
     serve(

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { SessionRow, User } from '../account/entities.js';
+import { SecondFactorRow, SessionRow, User } from '../account/entities.js';
 import { startClinics, type Clinics } from '../testing/harness.js';
 import { Patient } from '../patients/entities.js';
 import { connect, createDataSource, Database } from './database.js';
 import { ENTITIES } from '../resources.js';
-import { sessionKey, Sessions, type Session } from './session.js';
+import { BACKGROUND_HEADER, sessionKey, Sessions, type Session, type Verified } from './session.js';
 import { sentOf } from './sent.js';
 
 describe('platform', () => {
@@ -111,8 +111,8 @@ describe('platform', () => {
       return sid;
     };
     /** A request with the cookie: whose it is, and whether the cookie was sent again. */
-    const ask = async (at: Sessions, sid: string) => {
-      const request = { headers: { cookie: `dial-gauge=${sid}` }, session: null as Session | null };
+    const ask = async (at: Sessions, sid: string, headers: Record<string, string> = {}) => {
+      const request = { headers: { cookie: `dial-gauge=${sid}`, ...headers }, session: null as Session | null };
       let sent = false;
       await at.tell(request as never, { cookie: () => (sent = true) } as never, () => {});
       return { session: request.session, sent };
@@ -125,6 +125,64 @@ describe('platform', () => {
       expect((await at.find(sid))?.caller).toEqual({ ...caller(), session: sessionKey(sid) });
       await at.end({ session: await at.find(sid) } as never, { clearCookie: () => {} } as never);
       expect((await ask(at, sid)).session).toBeNull();
+    });
+
+    it('begin only while the password, the account and the second factor are those that were verified', async () => {
+      const users = clinics.dataSource.getRepository(User);
+      const someone = await clinics.somebody();
+      const at = sessions();
+      const start = (verified: Verified) =>
+        at.begin({ session: null, get: () => '' } as never, { cookie: () => {} } as never, verified).then(
+          () => 'begun',
+          ({ status }: { status: number }) => status,
+        );
+      const user = await users.findOneByOrFail({ id: someone.id });
+      expect(await start({ user, factor: null })).toBe('begun');
+      // The password is changed between the check and the session.
+      const old = { ...user };
+      await users.update({ id: user.id }, { passwordHash: `${user.passwordHash.slice(0, -1)}${user.passwordHash.endsWith('A') ? 'a' : 'A'}` });
+      const changed = await users.findOneByOrFail({ id: user.id });
+      expect(await start({ user: old, factor: null })).toBe(401);
+      expect(await start({ user: changed, factor: 'one that was taken off' })).toBe(401);
+      const factors = clinics.dataSource.getRepository(SecondFactorRow);
+      await factors.insert({ userId: user.id, secret: 'sealed', confirmedAt: null, lastStep: 0 });
+      expect(await start({ user: changed, factor: null })).withContext('not confirmed, it does not count').toBe('begun');
+      await factors.update({ userId: user.id }, { confirmedAt: new Date() });
+      expect(await start({ user: changed, factor: null })).toBe(401);
+      expect(await start({ user: changed, factor: 'Sealed' })).toBe(401);
+      expect(await start({ user: changed, factor: 'sealed' })).toBe('begun');
+      await users.update({ id: user.id }, { endedAt: new Date() });
+      expect(await start({ user: changed, factor: 'sealed' })).toBe(401);
+      expect((await rows().findBy({ userId: user.id })).length).withContext('the one of somebody() and three').toBe(4);
+    });
+
+    it('are not proved by a password that is another one by now', async () => {
+      const at = sessions();
+      const sid = await begin(at);
+      const session = (await at.find(sid))!;
+      const user = await clinics.dataSource.getRepository(User).findOneByOrFail({ id: caller().userId });
+      await rows().update({ id: sessionKey(sid) }, { wantsProof: true });
+      await expectAsync(at.proved(session, { passwordHash: 'the one before' })).toBeRejectedWith(jasmine.objectContaining({ status: 401 }));
+      expect((await at.find(sid))?.wantsProof).toBeTrue();
+      await at.proved(session, user);
+      expect((await at.find(sid))?.wantsProof).toBeFalse();
+    });
+
+    it('are not held open by what a page asks by itself', async () => {
+      let now = Date.now();
+      const at = new Sessions(clinics.dataSource, { secure: false, idleMs: 3_600_000, longestMs: 72_000_000, restMs: 900_000 }, () => new Date(now));
+      const sid = await begin(at);
+      const first = await row(sid);
+      for (let minutes = 0; minutes < 50; minutes += 1) {
+        now += 60_000;
+        expect((await ask(at, sid, { [BACKGROUND_HEADER]: '1' })).sent).toBeFalse();
+      }
+      expect(await row(sid)).withContext('neither seen nor moved').toEqual(first);
+      // Somebody touches it again: they go on measuring, and are asked for the password before they sign.
+      expect((await ask(at, sid)).sent).toBeTrue();
+      expect((await at.find(sid))?.wantsProof).toBeTrue();
+      now += 3_600_001;
+      expect((await ask(at, sid, { [BACKGROUND_HEADER]: '1' })).session).toBeNull();
     });
 
     it('end when nobody comes, and at the latest after their longest time', async () => {

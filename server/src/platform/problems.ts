@@ -63,6 +63,10 @@ export const refused = (path: string, message: string, detail = 'Nothing was sav
 export const busy = (): HttpProblem =>
   new HttpProblem(503, 'Busy', 'Too much is going on at once. Nothing was saved; it is sent again by itself.', undefined, 2);
 
+/** What was asked for was ended before it was done. Whether it was done all the same is found out by sending it again: it is done once. */
+export const tookTooLong = (): HttpProblem =>
+  new HttpProblem(503, 'Took too long', 'This took too long and was ended. What you typed stays on the screen and is sent again by itself.', undefined, 5);
+
 /** A record, or a fact, whose identifier is another one's. */
 export const idTaken = (what: string): HttpProblem =>
   new HttpProblem(

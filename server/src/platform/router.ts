@@ -3,6 +3,7 @@ import { pipeline as pipelined } from 'node:stream/promises';
 import { actOf, ALLOWED, mayDo } from '@dial-gauge/contract';
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
 import type { Auditor } from '../audit/auditor.js';
+import { networkOf } from './address.js';
 import { NOBODY } from './caller.js';
 import type { Database } from './database.js';
 import { perform } from './perform.js';
@@ -80,7 +81,7 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
         return;
       }
       if (how.thread && threads) {
-        const { status, json, touchedEpisode } = await threads.perform(served, caller, call);
+        const { status, json, touchedEpisode } = await threads.perform(served, caller, call, networkOf(request.ip));
         await audited?.();
         send(response, status, json);
         if (touchedEpisode) episodeTouched?.();

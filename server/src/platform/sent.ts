@@ -14,16 +14,20 @@ export const ENTERED_HEADER = 'x-dial-gauge-entered';
 /** A request takes a moment: less than this says nothing of a clock. */
 const NEAR_ENOUGH = 5_000;
 
-const moment = (header: string | undefined): number | null => {
+/** A clock that is further off says nothing: neither the dates of the database nor arithmetic with it hold for ever. */
+const YEARS = 5 * 365.25 * 86_400_000;
+
+/** A moment within a few years of now; null where it is none, or lies further away. */
+const moment = (header: string | undefined, now: Date): number | null => {
   const time = header === undefined ? NaN : Date.parse(header);
-  return Number.isNaN(time) ? null : time;
+  return Math.abs(time - now.getTime()) <= YEARS ? time : null;
 };
 
 /** @param header reads a header of the request */
 export function sentOf(header: (name: string) => string | undefined, now: Date): Sent {
-  const clock = moment(header(CLOCK_HEADER));
+  const clock = moment(header(CLOCK_HEADER), now);
   const off = clock === null ? null : clock - now.getTime();
   const ahead = off === null ? null : Math.abs(off) < NEAR_ENOUGH ? 0 : off;
-  const entered = moment(header(ENTERED_HEADER));
+  const entered = moment(header(ENTERED_HEADER), now);
   return { ahead, enteredAt: entered === null ? null : new Date(entered - (ahead ?? 0)) };
 }

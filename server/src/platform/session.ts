@@ -62,6 +62,9 @@ export function mustBeOverTls(request: Request): void {
     );
 }
 
+/** Sent with what a page asks by itself, without an act of the person. */
+export const BACKGROUND_HEADER = 'x-dial-gauge-background';
+
 export const cookieName = (secure: boolean): string => (secure ? '__Host-dial-gauge' : 'dial-gauge');
 
 /** That a session is in use is written down at most so often. */
@@ -115,12 +118,17 @@ export class Sessions {
     private readonly clock: () => Date = () => new Date(),
   ) {}
 
-  /** Tells every request whose it is; a session in use moves its end, in the database and in the cookie, but not with every request. */
+  /**
+   * Tells every request whose it is; a session in use moves its end, in the
+   * database and in the cookie, but not with every request, and never for what
+   * a page asks by itself: that says nothing of whether somebody is there.
+   */
   readonly tell: RequestHandler = async (request, response, next) => {
     const sid = this.sidOf(request.headers.cookie);
     request.session = sid === undefined ? null : (this.remember(sid) ?? (await this.find(sid)));
     const { session } = request;
-    if (session && this.clock().getTime() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4, this.rest / 4))
+    const isAnAct = request.headers[BACKGROUND_HEADER] === undefined;
+    if (session && isAnAct && this.clock().getTime() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4, this.rest / 4))
       await this.moveOn(session, response);
     next();
   };

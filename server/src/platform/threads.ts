@@ -3,7 +3,8 @@ import { Piscina } from 'piscina';
 import type { Strength } from '../account/strength.js';
 import type { Caller } from './caller.js';
 import type { DatabaseSettings } from './database.js';
-import { HttpProblem } from './problems.js';
+import { FairQueue, type Turn } from './fair-queue.js';
+import { HttpProblem, tookTooLong } from './problems.js';
 import type { Call, Served } from './resource.js';
 import { codeOf, errnoOf } from './unit-of-work.js';
 
@@ -26,16 +27,21 @@ export type Outcome =
 /** At least two, so that a long record does not keep the short ones waiting. */
 const THREADS = Math.max(2, Math.min(4, availableParallelism() - 1));
 
+/** A job that takes longer is ended, and its thread with it. */
+const LONGEST_JOB = 30_000;
+const LONGEST_WARMING = 60_000;
+
 /** Threads with connections of their own, for what takes longer than others should wait: judging and progress. */
 export class Threads {
   private readonly pool: Piscina<Task, Outcome>;
+  private readonly queue = new FairQueue(THREADS);
 
   constructor(database: DatabaseSettings, filename: string = new URL('./worker.js', import.meta.url).href) {
     this.pool = new Piscina<Task, Outcome>({
       filename,
-      minThreads: 1,
+      // All of them from the start: a thread that begins while somebody waits takes seconds.
+      minThreads: THREADS,
       maxThreads: THREADS,
-      idleTimeout: 600_000,
       concurrentTasksPerWorker: 1,
       // A thread that sleeps between tasks would not notice that its connection was closed meanwhile.
       atomics: 'disabled',
@@ -45,12 +51,25 @@ export class Threads {
     });
   }
 
+  /** Resolves once every thread has its program loaded and is connected: nobody waits for that later. */
+  async warm(): Promise<void> {
+    const together = new Int32Array(new SharedArrayBuffer(4));
+    const signal = AbortSignal.timeout(LONGEST_WARMING);
+    await Promise.all(
+      Array.from({ length: THREADS }, () =>
+        this.pool.run({ together, of: THREADS } as unknown as Task, { name: 'warmUp', signal }),
+      ),
+    );
+  }
+
   async perform(
     { route }: Served,
     caller: Caller,
     call: Call,
+    from: string,
   ): Promise<{ status: 200 | 202; json: Uint8Array; touchedEpisode: boolean }> {
-    const outcome = await this.pool.run({ method: route.method, path: route.path, caller, call });
+    const turn: Turn = caller.userId ? { kind: 'person', who: caller.userId } : { kind: 'guest', who: from };
+    const outcome = await this.job(turn, { method: route.method, path: route.path, caller, call });
     if ('json' in outcome) return outcome;
     if ('problem' in outcome) {
       const { status, title, detail, errors, retryAfter, kind } = outcome.problem;
@@ -60,18 +79,29 @@ export class Threads {
   }
 
   /** How hard a password is to guess takes longer than others should wait. */
-  judgePassword(password: string, words: readonly string[]): Promise<Strength> {
-    return this.named('judgePassword', { password, words });
+  judgePassword(password: string, words: readonly string[], from: string): Promise<Strength> {
+    return this.named('judgePassword', { kind: 'guest', who: from }, { password, words });
   }
 
   /** Where an episode stands in the queue. */
   stand(clinicId: string, episodeId: string): Promise<void> {
-    return this.named('standInQueue', { clinicId, episodeId });
+    return this.named('standInQueue', { kind: 'background', who: 'queue' }, { clinicId, episodeId });
   }
 
   /** A task of its own name, as worker.ts has it, beside those of routes. */
-  private named<T>(name: string, data: object): Promise<T> {
-    return this.pool.run(data as Task, { name }) as Promise<unknown> as Promise<T>;
+  private named<T>(name: string, turn: Turn, data: object): Promise<T> {
+    return this.job(turn, data as Task, name) as Promise<unknown> as Promise<T>;
+  }
+
+  private job(turn: Turn, task: Task, name?: string): Promise<Outcome> {
+    return this.queue.run(turn, async () => {
+      const signal = AbortSignal.timeout(LONGEST_JOB);
+      try {
+        return await this.pool.run(task, { signal, ...(name ? { name } : {}) });
+      } catch (error) {
+        throw signal.aborted ? tookTooLong() : error;
+      }
+    });
   }
 
   close(): Promise<void> {

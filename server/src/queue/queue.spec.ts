@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { CaseloadRow } from '@dial-gauge/contract';
+import { pino } from 'pino';
 import type { Agent } from 'supertest';
 import { NOBODY } from '../platform/caller.js';
 import { Database } from '../platform/database.js';
 import { newPatient, newReading, startClinics, TODAY, type Clinics } from '../testing/harness.js';
 import { stand } from './stand.js';
-import type { Standings } from './standings.js';
+import { Standings } from './standings.js';
 
 describe('the caseload as a queue', () => {
   let clinics: Clinics;
@@ -157,6 +158,51 @@ describe('the caseload as a queue', () => {
     // Noted by a server that is gone: the next look finds it.
     await standings.settle();
     expect(await staleOf()).toBe(0);
+  });
+
+  it('misses nothing that was answered: the mark is written with the entry, and a server that comes after finds it', async () => {
+    const { word, episodeId, visitId } = await somebody(2);
+    await clinics.hold(visitId).expect(200);
+    await clinics.sign(visitId);
+    await rows(word);
+    const page = (await clinics.agent.post(`/api/episodes/${episodeId}/patient-pages`).send({ id: randomUUID(), days: 14 }).expect(200)).body;
+    const { key } = (await clinics.agent.post('/api/own-page/opening').send({ token: page.token, code: page.code }).expect(200)).body;
+    const day = { id: randomUUID(), on: TODAY, done: [], easy: null, pain: 9, swelling: null, worse: null, note: '' };
+    // Whoever keeps the queue holds the episode meanwhile: nobody waits for that, and nothing is lost by it.
+    const holder = clinics.dataSource.createQueryRunner();
+    await holder.startTransaction();
+    await holder.query('SELECT id FROM episode WHERE id = ? FOR UPDATE', [episodeId]);
+    await clinics.agent.post('/api/own-page/days').send({ key, day }).expect(200);
+    await holder.rollbackTransaction();
+    await holder.release();
+    const marks = await query('SELECT episode_id FROM queue_mark');
+    expect(marks).toContain({ episode_id: episodeId });
+    // The server that answered is gone; this one knows nothing but the database.
+    await new Standings(clinics.dataSource, undefined, pino({ level: 'silent' })).settle();
+    expect((await rows(word))[0]!.standing!.reasons.map(({ kind }) => kind)).toContain('worse');
+    expect(await query('SELECT 1 FROM queue_mark')).toEqual([]);
+  });
+
+  it('marks a reading by the statement that holds it, and nothing that was refused', async () => {
+    const { visitId } = await somebody(1);
+    await standings.settle();
+    const reading = newReading();
+    await clinics.hold(visitId, reading).expect(200);
+    expect((await query('SELECT visit_id FROM queue_mark')).length).toBe(1);
+    await clinics.hold(visitId, reading).expect(200);
+    await clinics.hold(visitId, { ...reading, end: 20 }).expect(409);
+    await clinics.hold(visitId, {}, clinics.stranger).expect(404);
+    expect((await query('SELECT visit_id FROM queue_mark')).length).toBe(1);
+    const database = new Database(clinics.dataSource);
+    const caller = { ...NOBODY, clinicId: clinics.clinicId };
+    await expectAsync(database.each(caller, async (work) => work.touch('visit', visitId))).toBeRejectedWithError(/outside of a transaction/);
+    await expectAsync(
+      database.whole(caller, async (work) => {
+        work.touch('visit', visitId);
+        await Promise.reject(new Error('refused'));
+      }),
+    ).toBeRejectedWithError('refused');
+    expect((await query('SELECT visit_id FROM queue_mark')).length).toBe(1);
   });
 
   it('keeps going where one record cannot be told', async () => {

@@ -24,6 +24,25 @@ describe('Api', () => {
     expect([method, url]).toEqual(['POST', `/api/readings/${SOME_ID}/withdrawal`]);
   });
 
+  it('says of what no act precedes that this page asks it by itself', () => {
+    const asked = (enteredAt?: string) => {
+      api.call(READINGS.withdrawReading, { id: SOME_ID, body: {}, enteredAt }).subscribe();
+      return http.expectOne(() => true).request.headers.get('x-dial-gauge-background');
+    };
+    const now = Date.now();
+    const clock = spyOn(Date, 'now').and.returnValue(now + 60_000);
+    expect(asked()).toBe('1');
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '9', bubbles: true }));
+    expect(asked()).toBeNull();
+    clock.and.returnValue(now + 80_000);
+    expect(asked()).withContext('twenty seconds later').toBe('1');
+    // A reading that was held with an instrument a moment ago, and one that waited in the outbox.
+    expect(asked(new Date(now + 79_000).toISOString())).toBeNull();
+    expect(asked(new Date(now + 10_000).toISOString())).toBe('1');
+    document.body.dispatchEvent(new Event('pointerdown', { bubbles: true }));
+    expect(asked()).toBeNull();
+  });
+
   it('never lets an id leave its place in the address', () => {
     api.call(VISITS.visit, { id: '../../session?x=' }).subscribe();
     http.expectOne('/api/visits/..%2F..%2Fsession%3Fx%3D');

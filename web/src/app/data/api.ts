@@ -4,6 +4,7 @@ import type { Route } from '@dial-gauge/contract';
 import { catchError, concat, defer, finalize, from, map, mergeMap, NEVER, race, take, tap, throwError, timer, type Observable } from 'rxjs';
 import type * as z from 'zod';
 import { AtHand, keyOf, type Kept } from './at-hand';
+import { BACKGROUND_HEADER, Presence } from './presence';
 
 export interface Asked<R extends Route> {
   /** Fills the `:id` of the route. */
@@ -34,6 +35,7 @@ const LATE_MS = 8_000;
 export class Api {
   private readonly http = inject(HttpClient);
   private readonly atHand = inject(AtHand);
+  private readonly presence = inject(Presence);
   /** Counts up with whatever may have changed something: what was read before is older. */
   writes = 0;
 
@@ -51,6 +53,7 @@ export class Api {
     const url = `/api${path}`;
     const headers: Record<string, string> = {};
     if (as) headers['x-dial-gauge-user'] = as;
+    if (!this.presence.isAct(enteredAt)) headers[BACKGROUND_HEADER] = '1';
     // With it goes what this device takes for now: the server sees by how much its clock is off.
     if (enteredAt) Object.assign(headers, { 'x-dial-gauge-entered': enteredAt, 'x-dial-gauge-clock': new Date().toISOString() });
     const params = Object.fromEntries(Object.entries(query ?? {}).filter(([, value]) => value !== undefined && value !== '')) as Record<
