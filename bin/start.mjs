@@ -1,6 +1,7 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
 import { PrivateDatabase } from './lib/database.mjs';
 import { buildAll } from './lib/build.mjs';
 import { needDebian, needNode, needPackages } from './lib/need.mjs';
@@ -67,6 +68,22 @@ function parentOf(pid) {
   }
 }
 
+/** A server that ends by itself is started again, with longer and longer waits; one that keeps ending is not. */
+const RESTARTS = { most: 5, withinMs: 10 * 60_000, firstWaitMs: 500 };
+
+/** Resolves when the end is asked for. The database goes on running whatever the server does. */
+async function stayUp(server) {
+  let ends = [];
+  while ((await Promise.race([stopAsked, server.gone])) !== 'asked') {
+    ends = [...ends.filter((at) => Date.now() - at < RESTARTS.withinMs), Date.now()];
+    if (ends.length > RESTARTS.most)
+      throw new Stop(`The server keeps ending by itself; see ${server.log}. Saved readings are kept. Run npm start again.`);
+    say(`The server has ended by itself; see ${server.log}. Saved readings are kept. Starting it again …`);
+    if ((await Promise.race([stopAsked, wait(RESTARTS.firstWaitMs * 2 ** (ends.length - 1))])) === 'asked') return;
+    if ((await Promise.race([stopAsked, server.start().catch(() => undefined)])) === 'asked') return;
+  }
+}
+
 const DEMO_WORDS = '  e-mail    wren@saltmarsh.example\n  password  tide-and-table\n';
 
 /** Whoever sees this founds the clinic; once there is one, they sign in. */
@@ -102,8 +119,7 @@ await main(async () => {
     say(
       `\nDial Gauge is ready:  ${PHONES ? addresses().join('  ') : server.url}\n${CLINIC ? foundingWords(server) : DEMO_WORDS}\nCtrl-C stops it. Readings are kept in ${folder}.`,
     );
-    const why = await Promise.race([stopAsked, server.gone]);
-    if (why !== 'asked') throw new Stop(`The server has ended by itself; see ${server.log}. Saved readings are kept. Run npm start again.`);
+    await stayUp(server);
     say('\nStopping …');
   } finally {
     await server?.stop();

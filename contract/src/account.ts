@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { Id } from './ids.js';
 import { ASK_SESSION } from './ask-session.js';
+import { nameOf } from './names.js';
 import { Role } from './roles.js';
 import { none, nothing, route } from './route.js';
 
 export const Email = z.email().trim().max(200);
-export const PersonName = z.string().trim().min(1).max(120);
+export const PersonName = nameOf(120);
 
 /** A password that somebody has. */
 const Password = z.string().min(1).max(200);

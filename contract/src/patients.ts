@@ -3,11 +3,12 @@ import * as z from 'zod';
 import { described } from './described.js';
 import { EpisodeView } from './episode-view.js';
 import { AnyDay, Day, Id, InvolvedSide, Sex } from './ids.js';
+import { nameOf } from './names.js';
 import { OddRecord } from './problem.js';
 import { ById, none, nothing, route } from './route.js';
 import { VisitView } from './visit-view.js';
 
-const Name = z.string().trim().min(1).max(100);
+const Name = nameOf(100);
 
 /** Who somebody is. */
 const PERSON = {

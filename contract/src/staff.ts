@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { nameOf } from './names.js';
 import { Email, NewPassword, PersonName, SessionView } from './account.js';
 import { Id } from './ids.js';
 import { Role } from './roles.js';
@@ -10,7 +11,7 @@ const Token = z.string().trim().min(1).max(100);
 /** A clinic is begun by whoever holds the code that the server printed. */
 export const Founding = z.strictObject({
   code: Token,
-  clinicName: z.string().trim().min(1).max(120),
+  clinicName: nameOf(120),
   name: PersonName,
   email: Email,
   password: NewPassword,

@@ -1,9 +1,10 @@
 import * as z from 'zod';
 import { Id } from './ids.js';
+import { nameOf } from './names.js';
 import { PatientRecord } from './patients.js';
 import { none, route } from './route.js';
 
-const Name = z.string().trim().min(1).max(100);
+const Name = nameOf(100);
 const FILE_BYTES = 12_000_000;
 
 /** A person out of a file of another clinic. What the file says of them is taken from it, their name is not in it. */

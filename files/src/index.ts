@@ -17,3 +17,4 @@ export {
   type Imported,
   type ImportReading,
 } from './formats.js';
+export { UnprintableText } from './pdf-faces.js';

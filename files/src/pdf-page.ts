@@ -1,5 +1,3 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 
 export const PAPERS = ['a4', 'letter'] as const;
@@ -8,26 +6,7 @@ export type Paper = (typeof PAPERS)[number];
 /** Colours of the page: ink on white, so that every printer can. */
 export const INK = { text: '#1c2b33', quiet: '#55636b', accent: '#0f5560', warning: '#7a1f55', line: '#857b67', body: '#dcd3c2' } as const;
 
-export type Face = 'regular' | 'bold';
-
-const require = createRequire(import.meta.url);
-const font = (path: string): Buffer => readFileSync(require.resolve(path));
-let fonts: Readonly<Record<string, Buffer>> | undefined;
-/** Read once. The first of each face is our own; the second has the letters that it lacks. */
-const allFonts = () =>
-  (fonts ??= {
-    regular: font('@expo-google-fonts/atkinson-hyperlegible/400Regular/AtkinsonHyperlegible_400Regular.ttf'),
-    bold: font('@expo-google-fonts/atkinson-hyperlegible/700Bold/AtkinsonHyperlegible_700Bold.ttf'),
-    'regular-other': font('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),
-    'bold-other': font('dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf'),
-  });
-
-/** What pdfkit keeps of a font, of which its types say nothing. */
-interface WithFont {
-  readonly _font: { readonly font: { hasGlyphForCodePoint(codePoint: number): boolean } };
-}
-
-/** A document that writes every letter: where a text has one that our typeface lacks, the whole text is set in another. */
+/** A document; its typefaces are registered as texts ask for them. */
 export function newPages(paper: Paper, { title, language, madeAt }: { title: string; language: string; madeAt: Date }): PDFKit.PDFDocument {
   const doc = new PDFDocument({
     size: paper === 'a4' ? 'A4' : 'LETTER',
@@ -39,18 +18,6 @@ export function newPages(paper: Paper, { title, language, madeAt }: { title: str
     pdfVersion: '1.7',
     info: { Title: title, Creator: 'Dial Gauge', Producer: 'Dial Gauge', CreationDate: madeAt, ModDate: madeAt },
   });
-  for (const [name, data] of Object.entries(allFonts())) doc.registerFont(name, data);
-  return doc;
-}
-
-/** Chooses the face in which all letters of a text can be written. */
-export function setFace(doc: PDFKit.PDFDocument, face: Face, text: string): PDFKit.PDFDocument {
-  doc.font(face);
-  const { font: own } = (doc as unknown as WithFont)._font;
-  for (const letter of text) {
-    const codePoint = letter.codePointAt(0)!;
-    if (codePoint >= 32 && !own.hasGlyphForCodePoint(codePoint)) return doc.font(`${face}-other`);
-  }
   return doc;
 }
 

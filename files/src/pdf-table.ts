@@ -1,6 +1,7 @@
 import type { Block } from '@dial-gauge/core';
 import type { Pages } from './pdf-breaks.js';
-import { bottomOf, INK, part, setFace, widthOf, type Face } from './pdf-page.js';
+import { heightOf, setFace, widthOfText, write, type Face } from './pdf-faces.js';
+import { bottomOf, INK, part, widthOf } from './pdf-page.js';
 
 type TableBlock = Extract<Block, { kind: 'table' }>;
 type Struct = PDFKit.PDFStructureElement;
@@ -16,7 +17,7 @@ export function drawTable(
   size: number,
   pages: Pages,
 ): void {
-  doc.fontSize(size);
+  setFace(doc, 'regular').fontSize(size);
   const widths = columnWidths(doc, [head, ...rows], widthOf(doc));
   const table = doc.struct('Table', { title: caption });
   into.add(table);
@@ -33,10 +34,8 @@ export function drawTable(
     cells.forEach((cell, at) => {
       const [left, width] = [x, widths[at]!];
       const draw = () => {
-        setFace(doc, face, cell)
-          .fontSize(size)
-          .fillColor(face === 'bold' ? INK.quiet : INK.text);
-        doc.text(cell, left, y + PADDING, { width, align: figures.includes(at) ? 'right' : 'left' });
+        doc.fontSize(size).fillColor(face === 'bold' ? INK.quiet : INK.text);
+        write(doc, face, cell, left, y + PADDING, { width, align: figures.includes(at) ? 'right' : 'left' });
       };
       if (tr) tr.add(part(doc, tag, draw));
       else asArtifact(doc, draw);
@@ -70,7 +69,7 @@ export function asArtifact(doc: PDFKit.PDFDocument, draw: () => void, type: 'Lay
 }
 
 function rowHeight(doc: PDFKit.PDFDocument, cells: readonly string[], widths: readonly number[], face: Face): number {
-  const heights = cells.map((cell, at) => setFace(doc, face, cell).heightOfString(cell || ' ', { width: widths[at]! }));
+  const heights = cells.map((cell, at) => heightOf(doc, face, cell || ' ', { width: widths[at]! }));
   return Math.max(...heights) + 2 * PADDING;
 }
 
@@ -79,9 +78,9 @@ function columnWidths(doc: PDFKit.PDFDocument, rows: readonly (readonly string[]
   const columns = rows[0]!.map((_, at) => rows.map((row) => row[at] ?? ''));
   const free = width - GAP * (columns.length - 1);
   const least = columns.map(
-    (cells) => Math.max(...cells.flatMap((cell) => cell.split(/\s+/)).map((word) => setFace(doc, 'bold', word).widthOfString(word))) + 1,
+    (cells) => Math.max(...cells.flatMap((cell) => cell.split(/\s+/)).map((word) => widthOfText(doc, 'bold', word))) + 1,
   );
-  const whole = columns.map((cells) => Math.max(...cells.map((cell) => setFace(doc, 'bold', cell).widthOfString(cell))) + 1);
+  const whole = columns.map((cells) => Math.max(...cells.map((cell) => widthOfText(doc, 'bold', cell))) + 1);
   const sum = (all: readonly number[]) => all.reduce((total, one) => total + one, 0);
   if (sum(whole) <= free) return whole.map((one) => one + (free - sum(whole)) * (one / sum(whole)));
   if (sum(least) >= free) return least.map((one) => (one * free) / sum(least));

@@ -40,6 +40,39 @@ const REPORT: Report = {
 };
 
 describe('a page as PDF', () => {
+  const NAMES = ['王小明', '歐陽慧', '田中 さくら', '김민준', 'สมชาย ใจดี', 'Γιώργος', 'Жанна', 'Nguyễn Thị Hồng', 'שרה', 'فاطمة'];
+
+  it('writes names of every script that it has a typeface for, also beside others and in tables, and no letter as a gap', async () => {
+    const blocks: Report['blocks'] = [
+      ...NAMES.map((name) => ({ kind: 'paragraph' as const, text: `${name}: left knee flexion 104°, then ${name} again` })),
+      { kind: 'facts', rows: NAMES.map((name) => [name, `born 1970, ${name}`] as const) },
+      { kind: 'list', items: NAMES },
+      { kind: 'table', caption: 'All', head: ['Name', 'Value'], rows: NAMES.map((name) => [name, '12°']), figures: [1] },
+    ];
+    const bytes = await reportPdf({ ...REPORT, blocks, foot: NAMES.join(' · ') }, OPTIONS);
+    const read = await readPdf(bytes);
+    const text = read.pages.join(' ').replace(/\s+/g, ' ');
+    for (const name of NAMES.slice(0, 8)) expect(text.split(name).length).withContext(name).toBeGreaterThanOrEqual(6);
+    expect(bytes.length).withContext('the letters that are used alone').toBeLessThan(300_000);
+  });
+
+  it('sets letters that combine as their script does', async () => {
+    // Devanagari: the short i is drawn before the letter it follows; each is one piece of the page.
+    const bytes = await reportPdf({ ...REPORT, title: 'प्रिया शर्मा', blocks: [] }, OPTIONS);
+    expect((await readPdf(bytes)).pages.join('')).toMatch(/[\u0900-\u097f]{4}/);
+  });
+
+  it('is refused where a letter has no typeface, by the letter, and makes room for a text of several typefaces', async () => {
+    await expectAsync(reportPdf({ ...REPORT, subtitle: 'well 👍 done 𐎀' }, OPTIONS)).toBeRejectedWith(
+      jasmine.objectContaining({ letters: ['👍', '𐎀'] }),
+    );
+    // What is invisible is left out, and no reason to refuse.
+    await reportPdf({ ...REPORT, subtitle: 'a\u200db\ufe0f\u00ad' }, OPTIONS);
+    const pagesFor = (text: string) =>
+      reportPages({ ...REPORT, blocks: Array.from({ length: 6 }, () => ({ kind: 'list' as const, items: [text] })) }, OPTIONS).pages;
+    expect(pagesFor('王小明 left knee '.repeat(80))).toBeGreaterThan(1);
+  });
+
   it('is read back by a second reader: every word, in order, in a structure, with outline, language and page numbers', async () => {
     const read = await readPdf(await reportPdf(REPORT, OPTIONS));
     const text = read.pages.join('\n').replace(/\s+/g, ' ');

@@ -1,5 +1,6 @@
 import { drawPoses, type Block, type DrillBlock, type PictureBlock, type Report } from '@dial-gauge/core';
-import { bottomOf, bytesOf, INK, newPages, part, room, setFace, widthOf, type Paper } from './pdf-page.js';
+import { heightOf, setFace, write } from './pdf-faces.js';
+import { bottomOf, bytesOf, INK, newPages, part, room, widthOf, type Paper } from './pdf-page.js';
 import { Pages, type PageBreak } from './pdf-breaks.js';
 import { asArtifact, drawTable } from './pdf-table.js';
 
@@ -51,7 +52,7 @@ interface Written {
 function fitted(report: Report, options: PdfOptions): Written {
   // A page for a reader with little time stays one page where smaller letters can make it so.
   const scales = report.kind === 'referrer' ? [1, 0.95, 0.9] : [1];
-  const tried = scales.map((scale) => () => write(report, options, scaled(report.large ? SIZES.large : SIZES.usual, scale)));
+  const tried = scales.map((scale) => () => compose(report, options, scaled(report.large ? SIZES.large : SIZES.usual, scale)));
   let written = tried[0]!();
   for (const again of tried.slice(1)) if (written.doc.bufferedPageRange().count > 1) written = again();
   return written;
@@ -60,7 +61,7 @@ function fitted(report: Report, options: PdfOptions): Written {
 const scaled = (sizes: Sizes, scale: number): Sizes =>
   Object.fromEntries(Object.entries(sizes).map(([name, size]) => [name, (size as number) * scale])) as unknown as Sizes;
 
-function write(report: Report, options: PdfOptions, sizes: Sizes): Written {
+function compose(report: Report, options: PdfOptions, sizes: Sizes): Written {
   const doc = newPages(options.paper, { title: report.title, language: options.language, madeAt: options.madeAt });
   const pages = new Pages(doc);
   const root = doc.struct('Document');
@@ -91,8 +92,8 @@ function text(
 ): void {
   into.add(
     part(doc, tag, () => {
-      setFace(doc, face, words).fontSize(size).fillColor(colour);
-      doc.text(words, doc.page.margins.left, doc.y, { width: widthOf(doc), lineGap: size * 0.12 });
+      doc.fontSize(size).fillColor(colour);
+      write(doc, face, words, doc.page.margins.left, doc.y, { width: widthOf(doc), lineGap: size * 0.12 });
     }),
   );
   doc.y += after;
@@ -147,21 +148,21 @@ function list(
   const width = doc.page.width - doc.page.margins.right - left - size;
   for (const [at, item] of items.entries()) {
     pages?.item(at);
-    setFace(doc, 'regular', item).fontSize(size);
-    room(doc, doc.heightOfString(item, { width }));
+    doc.fontSize(size);
+    room(doc, heightOf(doc, 'regular', item, { width }));
     const y = doc.y;
     const one = doc.struct('LI');
     all.add(one);
     one.add(
       part(doc, 'Lbl', () => {
-        doc.font('regular').fontSize(size).fillColor(INK.accent);
+        setFace(doc, 'regular').fontSize(size).fillColor(INK.accent);
         doc.text('–', left, y, { width: size });
       }),
     );
     one.add(
       part(doc, 'LBody', () => {
-        setFace(doc, 'regular', item).fontSize(size).fillColor(INK.text);
-        doc.text(item, left + size, y, { width, lineGap: size * 0.1 });
+        doc.fontSize(size).fillColor(INK.text);
+        write(doc, 'regular', item, left + size, y, { width, lineGap: size * 0.1 });
       }),
     );
     one.end();
@@ -186,22 +187,25 @@ function facts(
   const first = 78;
   for (const [at, [name, value]] of rows.entries()) {
     pages.item(at);
-    setFace(doc, 'regular', value).fontSize(size);
-    const height = doc.heightOfString(value, { width: widthOf(doc) - first, lineGap: 1 });
+    doc.fontSize(size);
+    const height = Math.max(
+      heightOf(doc, 'regular', value, { width: widthOf(doc) - first, lineGap: 1 }),
+      heightOf(doc, 'regular', name, { width: first - 6 }),
+    );
     room(doc, height);
     const y = doc.y;
     const row = doc.struct('TR');
     table.add(row);
     row.add(
       part(doc, 'TH', () => {
-        setFace(doc, 'regular', name).fontSize(size).fillColor(INK.quiet);
-        doc.text(name, left, y, { width: first - 6 });
+        doc.fontSize(size).fillColor(INK.quiet);
+        write(doc, 'regular', name, left, y, { width: first - 6 });
       }),
     );
     row.add(
       part(doc, 'TD', () => {
-        setFace(doc, 'regular', value).fontSize(size).fillColor(INK.text);
-        doc.text(value, left + first, y, { width: widthOf(doc) - first, lineGap: 1 });
+        doc.fontSize(size).fillColor(INK.text);
+        write(doc, 'regular', value, left + first, y, { width: widthOf(doc) - first, lineGap: 1 });
       }),
     );
     row.end();
@@ -221,15 +225,8 @@ function drill(doc: PDFKit.PDFDocument, into: Struct, block: DrillBlock, sizes: 
   const beside = left + PICTURE.width + 14;
   const width = doc.page.width - doc.page.margins.right - beside;
   const lines = [title, dose, ...cues, stop];
-  const height = lines.reduce(
-    (sum, line) =>
-      sum +
-      setFace(doc, 'regular', line)
-        .fontSize(sizes.text)
-        .heightOfString(line, { width: width - sizes.text }) +
-      4,
-    0,
-  );
+  doc.fontSize(sizes.text);
+  const height = lines.reduce((sum, line) => sum + heightOf(doc, 'regular', line, { width: width - sizes.text }) + 4, 0);
   room(doc, Math.max(height, PICTURE.height) + 8);
   const top = doc.y + 2;
   const section = doc.struct('Sect');
@@ -238,10 +235,8 @@ function drill(doc: PDFKit.PDFDocument, into: Struct, block: DrillBlock, sizes: 
   const line = (tag: string, words: string, look: { face?: 'regular' | 'bold'; colour?: string }) =>
     section.add(
       part(doc, tag, () => {
-        setFace(doc, look.face ?? 'regular', words)
-          .fontSize(sizes.text)
-          .fillColor(look.colour ?? INK.text);
-        doc.text(words, beside, doc.y, { width, lineGap: 1 });
+        doc.fontSize(sizes.text).fillColor(look.colour ?? INK.text);
+        write(doc, look.face ?? 'regular', words, beside, doc.y, { width, lineGap: 1 });
       }),
     );
   doc.y = top;
@@ -300,14 +295,12 @@ function frames(doc: PDFKit.PDFDocument, { foot, draft }: Report, { words }: Pdf
     asArtifact(
       doc,
       () => {
-        setFace(doc, 'regular', foot).fontSize(7.5).fillColor(INK.quiet);
-        doc.text(foot, left, y, { width: width - 70, lineBreak: false, ellipsis: true });
-        doc.font('regular').text(words.page(number, count), left, y, { width, align: 'right', lineBreak: false });
-        if (draft)
-          setFace(doc, 'bold', words.draft)
-            .fontSize(9)
-            .fillColor(INK.warning)
-            .text(words.draft, left, 24, { width, align: 'right', lineBreak: false });
+        doc.fontSize(7.5).fillColor(INK.quiet);
+        write(doc, 'regular', foot, left, y, { width: width - 70, lineBreak: false, ellipsis: true });
+        setFace(doc, 'regular').text(words.page(number, count), left, y, { width, align: 'right', lineBreak: false });
+        if (!draft) return;
+        doc.fontSize(9).fillColor(INK.warning);
+        write(doc, 'bold', words.draft, left, 24, { width, align: 'right', lineBreak: false });
       },
       'Pagination',
     );

@@ -11,6 +11,7 @@ import { judgePassword } from './account/strength.js';
 import { Auditor } from './audit/auditor.js';
 import { Cohorts } from './cohort/cohorts.js';
 import { Database } from './platform/database.js';
+import { deadline } from './platform/deadline.js';
 import { problemHandler } from './platform/problem-handler.js';
 import { HttpProblem } from './platform/problems.js';
 import { requestLog } from './platform/request-log.js';
@@ -42,6 +43,8 @@ export interface AppSettings {
   readonly keepYears?: number;
   /** What tells others how this server is. */
   readonly watch?: Watch;
+  /** After how many milliseconds a request is answered that it took too long; a minute where it is left out. */
+  readonly longestRequestMs?: number;
   /** What time it is; the system's where it is left out. */
   readonly clock?: () => Date;
 }
@@ -120,7 +123,7 @@ export function createApp(settings: AppSettings): Express {
     app.use(watch.time);
     watch.serve(app);
   }
-  app.use('/api', apiHeaders);
+  app.use('/api', apiHeaders, deadline(settings.longestRequestMs));
   app.get('/api/openapi.json', (_request, response) => {
     response.type('json').set('Cache-Control', 'public, max-age=3600').send(openApiText());
   });

@@ -2,7 +2,9 @@ import { createServer, type Server } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { Server as Listener } from 'node:net';
 import { pino } from 'pino';
+import proxyAddress from 'proxy-addr';
 import type { Auditor } from './audit/auditor.js';
+import type { AccountMeans } from './account/proof.js';
 import { createApp } from './app.js';
 import { DEMO_DOOR } from './demo/clinic.js';
 import { seedDemo } from './demo/seed.js';
@@ -13,6 +15,7 @@ import { Sessions } from './platform/session.js';
 import type { Cohorts } from './cohort/cohorts.js';
 import type { Standings } from './queue/standings.js';
 import { newFoundingCode } from './staff/links.js';
+import { LogOutput } from './platform/log-output.js';
 import { Threads } from './platform/threads.js';
 import { Watch } from './platform/watch.js';
 import { ENTITIES } from './resources.js';
@@ -22,11 +25,13 @@ import { tlsOf } from './tls.js';
 /** Requests on the way get so long to end, when the server is to stop. */
 const LAST_REQUESTS = 4_000;
 const LAST_GOODBYES = 2_000;
+/** After a fault nothing is sure to come to an end by itself. */
+const LONGEST_STOP = 15_000;
 /** A connection that was just made has not said yet what it wants: it gets so long to. */
 const FIRST_WORDS = 200;
 
 const settings = readSettings(process.env);
-const logger = pino({ level: settings.logLevel });
+const logger = pino({ level: settings.logLevel }, new LogOutput());
 
 let server: Server | undefined;
 let threads: Threads | undefined;
@@ -45,8 +50,17 @@ process.on('SIGINT', () => void stop());
 process.on('SIGHUP', () => void stop());
 // Started as a child: when the parent is gone, so is the reason to run.
 process.on('disconnect', () => void stop());
+// A fault of the program: what is on its way is answered, and whoever started this starts it again.
+for (const fault of ['uncaughtException', 'unhandledRejection'] as const)
+  process.on(fault, (error: unknown) => {
+    logger.fatal({ err: error }, 'the server ends because of a fault of the program');
+    setTimeout(() => process.exit(1), LONGEST_STOP).unref();
+    void stop(1);
+  });
 
-const dataSource = await connect(createDataSource(settings.database, ENTITIES));
+const dataSource = await connect(createDataSource(settings.database, ENTITIES), () =>
+  logger.error('a connection came back to the pool with an open transaction: it was destroyed'),
+);
 process.send?.('migrating');
 migrating = settings.migrates
   ? asSchemaAccount(settings, dataSource, (schema, account) =>
@@ -60,7 +74,7 @@ await migrating;
 if (!stopping) {
   const { session, webRoot, trustProxy, demo, host, port, database, key, keepYears } = settings;
   const tls = await tlsOf(settings.tls, host);
-  threads = new Threads(database);
+  threads = new Threads(database, (error) => logger.error({ err: error }, 'a worker thread ended and was replaced'));
   await threads.warm();
   const bus = settings.bus
     ? brokerBus(settings.bus, (error) => logger.warn({ err: error }, 'the broker of live instruments is not there'), settings.busAuthority)
@@ -79,7 +93,8 @@ if (!stopping) {
     key,
     keepYears,
   });
-  live = new LiveHub(dataSource, new Sessions(dataSource, session), bus, logger);
+  const trusted = app.get('trust proxy fn') as (address: string, hop: number) => boolean;
+  live = new LiveHub(dataSource, new Sessions(dataSource, session), bus, logger, (request) => proxyAddress(request, trusted));
   app.locals['live'] = live;
   standings = app.locals['standings'] as Standings;
   standings.start();
@@ -100,7 +115,8 @@ if (!stopping) {
     process.exit(1);
   });
   const store = new Sessions(dataSource, session);
-  pruning = setInterval(() => void store.prune().catch(() => {}), 3_600_000);
+  const { limiter } = app.locals['accounts'] as AccountMeans;
+  pruning = setInterval(() => void Promise.all([store.prune(), limiter.prune()]).catch(() => {}), 3_600_000);
   pruning.unref();
 }
 
@@ -113,7 +129,7 @@ async function tellFoundingCode(): Promise<void> {
 }
 
 /** In order, and within a time: others are told, no new requests, those on the way end or are cut, threads and connections close. */
-async function stop(): Promise<void> {
+async function stop(exitCode = 0): Promise<void> {
   if (stopping) return;
   stopping = true;
   clearInterval(pruning);
@@ -135,7 +151,7 @@ async function stop(): Promise<void> {
     server.closeAllConnections();
   }
   await Promise.race([Promise.allSettled([threads?.close(), dataSource.destroy()]), after(LAST_GOODBYES)]);
-  process.exit(0);
+  process.exit(exitCode);
 }
 
 function after(ms: number): Promise<void> {

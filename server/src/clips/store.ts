@@ -1,6 +1,6 @@
 import type { ClipPageView, ClipReviewView, ClipsView, FileView, NewClipReview, NewStill, StillView } from '@dial-gauge/contract';
 import { checkReview, clipReport, localeOf, speaking, type ClipStill, type Report } from '@dial-gauge/core';
-import { reportPages, reportPdf, type Paper } from '@dial-gauge/files';
+import type { Paper } from '@dial-gauge/files';
 import { In, IsNull } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
 import { Episode } from '../episodes/entities.js';
@@ -9,7 +9,7 @@ import { same } from '../platform/change-log.js';
 import { hashOf } from '../platform/hash.js';
 import { changedMeanwhile, notFound, refused } from '../platform/problems.js';
 import { isDuplicate, type UnitOfWork } from '../platform/unit-of-work.js';
-import { fileNameOf, onPaper } from '../reports/paper.js';
+import { fileNameOf, pagesOf, printed } from '../reports/paper.js';
 import { screensOn } from '../screens/store.js';
 import { Visit } from '../visits/entities.js';
 import { openVisit } from '../visits/open.js';
@@ -156,13 +156,13 @@ interface Asked {
 export async function clipPage(work: UnitOfWork, clipId: string, asked: Asked): Promise<ClipPageView> {
   const row = await reviewOf(work, clipId);
   const { report } = await pageOf(work, row, asked.locale);
-  const { pages, breaks } = reportPages(report, onPaper(work, asked));
+  const { pages, breaks } = pagesOf(work, report, asked);
   return { report, pages, breaks: [...breaks], isShared: row.isShared };
 }
 
 export async function clipFile(work: UnitOfWork, clipId: string, asked: Asked): Promise<FileView> {
   const { report, patient, visit } = await pageOf(work, await reviewOf(work, clipId), asked.locale);
-  const bytes = await reportPdf(report, onPaper(work, asked));
+  const bytes = await printed(work, report, asked);
   return {
     fileName: fileNameOf({ patient, visit }, 'clip', 'pdf'),
     mediaType: 'application/pdf',

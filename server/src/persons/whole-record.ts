@@ -1,9 +1,9 @@
 import type { FileView, VisitRecord } from '@dial-gauge/contract';
 import { localeOf, speaking } from '@dial-gauge/core';
-import { parcel, reportPdf } from '@dial-gauge/files';
+import { parcel } from '@dial-gauge/files';
 import { Clinic } from '../clinic/entities.js';
 import { User } from '../account/entities.js';
-import { fileNameOf, onPaper } from '../reports/paper.js';
+import { fileNameOf, printedInFull } from '../reports/paper.js';
 import { patientRecord } from '../patients/store.js';
 import { dayOf } from '../platform/days.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
@@ -35,7 +35,7 @@ export async function wholeRecord(work: UnitOfWork, id: string, locale: string):
     stays: STAYS,
   };
   const report = speaking(localeOf(locale), () => readable(record, visits, rows['signature'] ?? [], json.clinic));
-  const pdf = await reportPdf(report, onPaper(work, { paper: 'a4', locale }));
+  const pdf = await printedInFull(work, report, { paper: 'a4', locale });
   const name = fileNameOf({ patient: record.patient, visit: { assessedOn: dayOf(work.now) } }, 'whole-record', 'zip');
   const zip = parcel({ 'record.json': new TextEncoder().encode(JSON.stringify(json, null, 1)), 'record.pdf': new Uint8Array(pdf) });
   return { fileName: name, mediaType: 'application/zip', base64: Buffer.from(zip).toString('base64') };

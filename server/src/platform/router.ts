@@ -99,6 +99,8 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
 const PIECE = 128_000;
 
 function send(response: Response, status: number, json: string | Uint8Array): void {
+  // It came after the deadline: something else was answered.
+  if (response.headersSent) return;
   response.statusCode = status;
   response.setHeader('Content-Type', 'application/json; charset=utf-8');
   if (typeof json === 'string' || json.length <= PIECE) {

@@ -36,7 +36,12 @@ export class Threads {
   private readonly pool: Piscina<Task, Outcome>;
   private readonly queue = new FairQueue(THREADS);
 
-  constructor(database: DatabaseSettings, filename: string = new URL('./worker.js', import.meta.url).href) {
+  /** @param ended hears of a thread that ended by a fault; another one takes its place */
+  constructor(
+    database: DatabaseSettings,
+    ended: (error: unknown) => void = () => {},
+    filename: string = new URL('./worker.js', import.meta.url).href,
+  ) {
     this.pool = new Piscina<Task, Outcome>({
       filename,
       // All of them from the start: a thread that begins while somebody waits takes seconds.
@@ -49,6 +54,7 @@ export class Threads {
       resourceLimits: { maxYoungGenerationSizeMb: 64 },
       workerData: { ...database, connections: 1 },
     });
+    this.pool.on('error', ended);
   }
 
   /** Resolves once every thread has its program loaded and is connected: nobody waits for that later. */

@@ -12,7 +12,7 @@ import { readPdf } from '../../../files/src/testing/pdf-text.js';
 import { errorsOf } from '../../../files/src/testing/validators.js';
 import { DEMO_USER } from '../demo/clinic.js';
 import { seedDemo } from '../demo/seed.js';
-import { addClinic, startClinics, startHarness, type Clinics, type Harness } from '../testing/harness.js';
+import { addClinic, newPatient, startClinics, startHarness, TODAY, type Clinics, type Harness } from '../testing/harness.js';
 
 const bytesOf = ({ base64 }: FileView): Buffer => Buffer.from(base64, 'base64');
 
@@ -193,6 +193,32 @@ describe('pages that go out', () => {
     const bundle = JSON.parse(bytesOf(body as FileView).toString()) as Bundle;
     return bundle.entry!.flatMap(({ resource }) => (resource?.resourceType === 'DiagnosticReport' ? [resource.status] : []));
   };
+
+  it('prints names of other scripts, and refuses in words what no typeface has', async () => {
+    const named = async (familyName: string) => {
+      const patient = newPatient({ familyName });
+      await clinics.agent.post('/api/patients').send(patient).expect(200);
+      const id = randomUUID();
+      await clinics.agent.post(`/api/episodes/${patient.episode.id}/visits`).send({ id, assessedOn: TODAY }).expect(200);
+      await clinics.hold(id).expect(200);
+      return id;
+    };
+    for (const name of ['王', '김', 'さくら', 'สมชาย', 'शर्मा']) {
+      const pdf = (await clinics.agent.get(`/api/visits/${await named(name)}/report/pdf?for=referrer`).expect(200)).body as FileView;
+      const { pages } = await readPdf(bytesOf(pdf));
+      if (name !== 'शर्मा') expect(pages.join(' ')).toContain(name);
+    }
+    const id = await named('Marsh 👍');
+    const { body } = await clinics.agent.get(`/api/visits/${id}/report/pdf?for=referrer`).expect(422);
+    expect(body.detail).toContain('No typeface here has “👍” (U+1F44D)');
+    // What is shown on the screen is shown all the same.
+    await clinics.agent.get(`/api/visits/${id}/report?for=referrer`).expect(200);
+    for (const turned of ['Mar\u202Esh', '\u2066Marsh', 'M\u200Farsh']) {
+      const refused = await clinics.agent.post('/api/patients').send(newPatient({ familyName: turned })).expect(422);
+      expect(refused.body.errors[0].path).toBe('familyName');
+      expect(refused.body.errors[0].message).toContain('turns the direction of text');
+    }
+  });
 
   it('go out as signed only while they are: not before, not while they are amended', async () => {
     const { visitId } = await clinics.startVisit();

@@ -15,14 +15,14 @@ import {
   type ReportKind,
   type ScreenDone,
 } from '@dial-gauge/core';
-import { calendarText, exportText, reportPages, reportPdf, type CalendarEntry, type Paper } from '@dial-gauge/files';
+import { calendarText, exportText, type CalendarEntry, type Paper } from '@dial-gauge/files';
 import { criteriaOf } from '../norms/store.js';
 import { HttpProblem } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { screensForJudging } from '../screens/store.js';
 import { mustBeOfAPerson } from '../visits/rehearsal.js';
 import { visitRecord } from '../visits/record.js';
-import { fileNameOf, onPaper } from './paper.js';
+import { fileNameOf, pagesOf, printed } from './paper.js';
 import { factsOf, reportGround, standingSignature, type ReportGround } from './facts.js';
 
 interface Asked {
@@ -49,7 +49,7 @@ export async function reportView(work: UnitOfWork, visitId: string, asked: Asked
   const ground = await reportGround(work, visitId);
   const { visit, patient, episode, signing } = ground.judged;
   const report = reportOf(ground, asked);
-  const { pages, breaks } = reportPages(report, onPaper(work, asked));
+  const { pages, breaks } = pagesOf(work, report, asked);
   return { visit, patient, episode, signing, report, pages, breaks: [...breaks] };
 }
 
@@ -57,7 +57,7 @@ export async function reportView(work: UnitOfWork, visitId: string, asked: Asked
 export async function reportFile(work: UnitOfWork, visitId: string, asked: Asked): Promise<FileView> {
   const ground = await reportGround(work, visitId);
   const report = reportOf(ground, asked);
-  const bytes = await reportPdf(report, onPaper(work, asked));
+  const bytes = await printed(work, report, asked);
   return {
     fileName: fileNameOf(ground.judged, report.kind, 'pdf'),
     mediaType: 'application/pdf',

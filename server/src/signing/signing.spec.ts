@@ -245,7 +245,7 @@ describe('a signed visit', () => {
     });
 
     it('ten at once: one signature each, nobody waits for ever, and others are served meanwhile', async () => {
-      const threads = new Threads(clinics.settings.database, new URL('../worker.ts', import.meta.url).href);
+      const threads = new Threads(clinics.settings.database, undefined, new URL('../worker.ts', import.meta.url).href);
       try {
         const busy = await clinics.signIn('ours', clinics.harness.appWith({ threads }));
         const visits = await Promise.all(
