@@ -25,6 +25,8 @@ export const SessionView = z.object({
   clinic: z.object({ id: Id, name: z.string() }),
   /** The clinic asks for a second factor and there is none: until there is, the account alone is open. */
   secondFactorMissing: z.boolean(),
+  /** The password was set with a link since the caller last confirmed it: when, and who made the link. */
+  passwordLink: z.object({ usedAt: z.iso.datetime(), madeBy: z.string() }).nullable().default(null),
 });
 export type SessionView = z.infer<typeof SessionView>;
 
@@ -113,6 +115,14 @@ export const ACCOUNT = {
     params: none,
     body: nothing,
     answer: AccountView,
+  }),
+  passwordLinkSeen: route({
+    method: 'post',
+    path: '/account/password-link-seen',
+    summary: 'Confirm that the caller has seen that their password was set with a link',
+    params: none,
+    body: none,
+    answer: SessionView,
   }),
   changePassword: route({
     method: 'put',

@@ -15,6 +15,7 @@ export const MAY: { readonly [R in keyof Resources]: { readonly [N in keyof Reso
     endSession: 'self',
     prove: 'self',
     account: 'self',
+    passwordLinkSeen: 'self',
     changePassword: 'self',
     offerSecondFactor: 'self',
     confirmSecondFactor: 'self',

@@ -58,8 +58,11 @@ export const StaffView = z.object({
 });
 export type StaffView = z.infer<typeof StaffView>;
 
-/** The token of a link, told once: the link carries it behind the number sign, so that it reaches no log. */
-export const MadeLink = z.object({ token: z.string(), staff: StaffView });
+/**
+ * A link that was made. Its token is shown once, and the link carries it behind the number sign, so that it reaches no log;
+ * null where the link went to the person by mail.
+ */
+export const MadeLink = z.object({ token: z.string().nullable(), mailedTo: z.string().nullable(), staff: StaffView });
 export type MadeLink = z.infer<typeof MadeLink>;
 
 export const LinkView = z.object({
@@ -69,10 +72,12 @@ export const LinkView = z.object({
   email: z.string(),
   role: Role,
   expiresAt: z.iso.datetime(),
+  /** Somebody else has seen this link: it opens only with the second factor of the person. */
+  needsFactor: z.boolean(),
 });
 export type LinkView = z.infer<typeof LinkView>;
 
-export const Joining = z.strictObject({ token: Token, name: PersonName, password: NewPassword });
+export const Joining = z.strictObject({ token: Token, name: PersonName, password: NewPassword, code: z.string().trim().min(1).max(40).optional() });
 export type Joining = z.infer<typeof Joining>;
 
 /** Signed in, or null where a second factor is asked for: then one signs in. */

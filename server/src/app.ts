@@ -12,6 +12,7 @@ import { Auditor } from './audit/auditor.js';
 import { Cohorts } from './cohort/cohorts.js';
 import { Database } from './platform/database.js';
 import { deadline } from './platform/deadline.js';
+import type { Mailer } from './platform/mail.js';
 import { problemHandler } from './platform/problem-handler.js';
 import { HttpProblem } from './platform/problems.js';
 import { requestLog } from './platform/request-log.js';
@@ -45,6 +46,8 @@ export interface AppSettings {
   readonly watch?: Watch;
   /** After how many milliseconds a request is answered that it took too long; a minute where it is left out. */
   readonly longestRequestMs?: number;
+  /** Sends mails; without it links for others need their second factor. */
+  readonly mailer?: Mailer | null;
   /** What time it is; the system's where it is left out. */
   readonly clock?: () => Date;
 }
@@ -110,6 +113,7 @@ export function createApp(settings: AppSettings): Express {
   app.locals['accounts'] = {
     limiter: new AttemptLimiter(dataSource, clock),
     devices: new KnownDevices(key ?? null, session.secure),
+    mailer: settings.mailer ?? null,
     key: key ?? null,
     judgePassword: (password, words, from) => (threads ? threads.judgePassword(password, words, from) : judgePassword(password, words)),
   } satisfies AccountMeans;

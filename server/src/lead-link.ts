@@ -4,7 +4,7 @@ import { readSettings } from './settings.js';
 import { wayBack } from './staff/way-back.js';
 
 /*
- * Makes a link to another password for a lead whom nobody else can help:
+ * Makes a link to another password for somebody whom nobody else can help:
  * node server/dist/lead-link.js ADDRESS [--factor-lost]. It works once, for
  * seven days, and is in the audit.
  */

@@ -15,6 +15,7 @@ import { Sessions } from './platform/session.js';
 import type { Cohorts } from './cohort/cohorts.js';
 import type { Standings } from './queue/standings.js';
 import { newFoundingCode } from './staff/links.js';
+import { Mailer } from './platform/mail.js';
 import { LogOutput } from './platform/log-output.js';
 import { Threads } from './platform/threads.js';
 import { Watch } from './platform/watch.js';
@@ -92,6 +93,7 @@ if (!stopping) {
     watch,
     key,
     keepYears,
+    mailer: settings.mail && new Mailer(settings.mail),
   });
   const trusted = app.get('trust proxy fn') as (address: string, hop: number) => boolean;
   live = new LiveHub(dataSource, new Sessions(dataSource, session), bus, logger, (request) => proxyAddress(request, trusted));

@@ -14,6 +14,9 @@ export class User {
   @Column(text(12)) role!: Role;
   /** Set for an account that was closed: nobody signs in, and what was done under its name stays. */
   @Column({ ...moment, name: 'ended_at', nullable: true }) endedAt!: Date | null;
+  /** The password was set with a link, and the person has not confirmed yet that they know: when, and who made the link. */
+  @Column({ ...moment, name: 'link_used_at', nullable: true }) linkUsedAt!: Date | null;
+  @Column({ ...text(120), name: 'link_made_by', nullable: true }) linkMadeBy!: string | null;
 }
 
 /** One place where somebody is signed in. */
@@ -63,6 +66,8 @@ export class AccountLinkRow {
   @Column(text(200)) email!: string;
   @Column(text(12)) role!: Role;
   @Column({ ...sha256, name: 'token_hash' }) tokenHash!: string;
+  /** Somebody else has seen it: it opens only with the second factor of the person. */
+  @Column({ type: 'boolean', name: 'needs_factor', default: false }) needsFactor!: boolean;
   @Column({ ...id, name: 'made_by' }) madeBy!: string;
   @Column({ ...moment, name: 'made_at' }) madeAt!: Date;
   @Column({ ...moment, name: 'expires_at' }) expiresAt!: Date;

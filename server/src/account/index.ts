@@ -70,6 +70,13 @@ export const account: Resource = {
 
     serve(ACCOUNT.account, (work) => accountView(work)),
 
+    serve(ACCOUNT.passwordLinkSeen, async (work, _call, { request }) => {
+      const { manager, caller } = work;
+      await manager.update(User, { id: caller.userId }, { linkUsedAt: null, linkMadeBy: null });
+      const user = await manager.findOneByOrFail(User, { id: caller.userId });
+      return sessionView(work, user, request.session!.factorMissing);
+    }),
+
     serve(
       ACCOUNT.changePassword,
       async (work, { body }, { request }) => {
@@ -201,6 +208,7 @@ async function sessionView({ manager }: UnitOfWork, user: User, factorMissing?: 
   const missing = factorMissing ?? (clinic.secondFactorSince !== null && !(await secondFactorOf(manager, user.id)));
   return {
     secondFactorMissing: missing,
+    passwordLink: user.linkUsedAt && { usedAt: user.linkUsedAt.toISOString(), madeBy: user.linkMadeBy ?? '' },
     user: { id: user.id, name: user.name, email: user.email, role: user.role },
     clinic: { id: clinic.id, name: clinic.name },
   };

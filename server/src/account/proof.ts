@@ -2,6 +2,7 @@ import { verify } from '@node-rs/argon2';
 import type { Request } from 'express';
 import type { EntityManager } from 'typeorm';
 import { networkOf } from '../platform/address.js';
+import type { Mailer } from '../platform/mail.js';
 import { HttpProblem, refused } from '../platform/problems.js';
 import { budgetsOf, proofBudget, type AttemptLimiter, type Trier } from './attempts.js';
 import { User } from './entities.js';
@@ -14,6 +15,8 @@ import { STRONG_ENOUGH, type Strength } from './strength.js';
 export interface AccountMeans {
   readonly limiter: AttemptLimiter;
   readonly devices: KnownDevices;
+  /** Sends mails; null: there is no mail server. */
+  readonly mailer: Mailer | null;
   /** What second factors are kept with; null: there are none here. */
   readonly key: Buffer | null;
   /** @param from whence it is asked for: each has a fair share */
@@ -81,6 +84,25 @@ export async function provenAgain(manager: EntityManager, request: Request, user
   if (proven) return proven;
   request.log.warn({ id: request.id, user: userId, address: request.ip }, 'proof refused');
   throw wrongProof();
+}
+
+/**
+ * The second factor alone, where a link was seen by somebody else.
+ *
+ * @returns the factor as it is kept
+ * @throws a problem where it was not proven, or there is none any more
+ */
+export async function factorProven(manager: EntityManager, request: Request, user: User, code: string | undefined): Promise<string> {
+  const factor = await secondFactorOf(manager, user.id);
+  if (!factor)
+    throw new HttpProblem(409, 'Second factor missing', 'This link opens only with the second factor of the account, and it was taken off. Ask for another link.');
+  if (code === undefined) throw codeWanted();
+  const { limiter, key } = meansAt(request);
+  const right = await limiter.attempt(proofBudget('factor', user.id), async () =>
+    (await takesCode(manager, factor, user, key, code, new Date())) ? true : null,
+  );
+  if (!right) throw refused('code', 'is not right; allowed: the six digits that the authenticator shows now, or a recovery code', 'Nothing was changed.');
+  return factor.secret;
 }
 
 async function provenBy(

@@ -85,17 +85,44 @@ describe('a second factor', () => {
     expect(JSON.stringify(codes)).not.toContain(who.codes[0]!.replace('-', ''));
   });
 
-  it('stays when the password is forgotten; whoever lost the authenticator too is helped by the lead', async () => {
+  it('opens a password link that a lead has seen, and nothing else does', async () => {
     const who = await withFactor();
     const { body } = await clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
-    const joined = await request(clinics.app)
-      .post('/api/joining')
-      .send({ token: body.token, name: 'Fenn Corrie', password: GOOD })
-      .expect(200);
-    expect(joined.body.session).toBeNull();
-    expect(joined.headers['set-cookie']).toBeUndefined();
+    expect(body.mailedTo).toBeNull();
+    const opened = await request(clinics.app).post('/api/joining/opening').send({ token: body.token }).expect(200);
+    expect(opened.body.needsFactor).toBeTrue();
+    const join = (code?: string) => request(clinics.app).post('/api/joining').send({ token: body.token, name: 'x', password: GOOD, code });
+    expect((await join().expect(401)).body.type).toBe(problemType('second-factor'));
+    const wrong = codeOf(who.secret) === '000000' ? '000001' : '000000';
+    expect((await join(wrong).expect(422)).body.errors[0].path).toBe('code');
+    await signIn({ ...who, password: GOOD }).expect(401);
+    const joined = await join(codeOf(who.secret)).expect(200);
+    expect(joined.body.session.user.id).toBe(who.id);
+    expect(joined.body.session.passwordLink.madeBy).toBe('ours');
+  });
+
+  it('is counted when it is guessed: at a link, and at its first code', async () => {
+    const who = await withFactor();
+    const { body } = await clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
+    const guess = () => request(clinics.app).post('/api/joining').send({ token: body.token, name: 'x', password: GOOD, code: 'abcde-fghij' });
+    const answers = await Promise.all(Array.from({ length: 20 }, guess));
+    expect(answers.filter(({ status }) => status === 422).length).toBe(10);
+    expect(answers.filter(({ status }) => status === 429).length).toBe(10);
+    const other = await clinics.somebody();
+    await other.agent.post('/api/account/second-factor').send({ password: other.password }).expect(200);
+    const confirm = () => other.agent.post('/api/account/second-factor/confirmation').send({ code: '000000' });
+    const confirmed = await Promise.all(Array.from({ length: 20 }, confirm));
+    expect(confirmed.filter(({ status }) => status === 422).length).toBeLessThanOrEqual(10);
+    expect(confirmed.some(({ status }) => status === 429)).toBeTrue();
+  });
+
+  it('that was taken off opens no link that was made before, and no other link is made', async () => {
+    const who = await withFactor();
+    const { body } = await clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
     await clinics.agent.post(`/api/staff/${who.id}/second-factor-removal`).send({}).expect(200);
-    await signIn({ ...who, password: GOOD }).expect(200);
+    await request(clinics.app).post('/api/joining').send({ token: body.token, name: 'x', password: GOOD, code: who.codes[0] }).expect(409);
+    await clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(409);
+    await signIn(who).expect(200);
   });
 
   it('is done without again by whoever proves password and code', async () => {

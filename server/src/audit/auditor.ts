@@ -108,13 +108,9 @@ export class Auditor {
     const key = [userId, did, about, subjectId].join(' ');
     const now = Date.now();
     if (now - (this.written.get(key) ?? 0) < AGAIN_MS) return;
+    await writeAudit(this.dataSource.manager, { clinicId, userId, at: new Date(now), did, about, subject, subjectId });
+    // Remembered once it is written: another request at the same moment writes it as well, and none is let through before.
     if (this.written.size >= MOST_REMEMBERED) this.written.clear();
     this.written.set(key, now);
-    try {
-      await writeAudit(this.dataSource.manager, { clinicId, userId, at: new Date(now), did, about, subject, subjectId });
-    } catch (error) {
-      this.written.delete(key);
-      throw error;
-    }
   }
 }

@@ -1,3 +1,4 @@
+import { PasswordLinks1700000000029 } from './0029-password-links.js';
 import { KeptByRights1700000000028 } from './0028-kept-by-rights.js';
 import { QueueMarks1700000000027 } from './0027-queue-marks.js';
 import { AttemptBudgets1700000000026 } from './0026-attempt-budgets.js';
@@ -57,4 +58,5 @@ export const MIGRATIONS = [
   AttemptBudgets1700000000026,
   QueueMarks1700000000027,
   KeptByRights1700000000028,
+  PasswordLinks1700000000029,
 ];

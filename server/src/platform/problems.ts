@@ -11,8 +11,9 @@ export class HttpProblem extends Error {
     readonly retryAfter?: number,
     /** Set where whoever asks can do something about it by itself. */
     readonly kind?: ProblemKind,
+    cause?: unknown,
   ) {
-    super(detail);
+    super(detail, { cause });
   }
 }
 

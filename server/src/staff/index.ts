@@ -1,14 +1,14 @@
 import { STAFF } from '@dial-gauge/contract';
 import { budgetsOf } from '../account/attempts.js';
 import { signedIn } from '../account/index.js';
-import { meansAt, mustBeStrong, trierOf } from '../account/proof.js';
+import { factorProven, meansAt, mustBeStrong, trierOf } from '../account/proof.js';
 import { secondFactorOf } from '../account/second-factor.js';
 import { hashOf } from '../platform/hash.js';
 import { refused } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { mustBeOverTls } from '../platform/session.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { found, invite, isFoundingCode, linkToPassword, openLink, useLink, withdrawLink } from './links.js';
+import { found, invite, isFoundingCode, linkToPassword, mailPasswordLink, openLink, useLink, userOfLink, withdrawLink } from './links.js';
 import { askSecondFactor, dropSecondFactor, endAccount, reopenAccount, setRole, staffView } from './store.js';
 
 // What they change is whole by itself, and the session after it wants it to be there.
@@ -48,7 +48,10 @@ export const staff: Resource = {
         mustBeOverTls(request);
         const link = await openLink(work.manager, body.token, work.now);
         await mustBeStrong(request, 'password', body.password, [body.name, link.email, link.clinic]);
+        const of = link.needsFactor ? await userOfLink(work.manager, body.token, work.now) : null;
+        const factor = of && (await factorProven(work.manager, request, of, body.code));
         const user = await useLink(work.manager, body, work.now);
+        if (factor) return { session: await signedIn(work, { user, factor }, { request, response }) };
         // Another password is no second factor: with one, it is the sign-in that asks for it.
         if (await secondFactorOf(work.manager, user.id)) return { session: null };
         return { session: await signedIn(work, { user, factor: null }, { request, response }) };
@@ -59,7 +62,7 @@ export const staff: Resource = {
     serve(STAFF.staff, then),
     serve(STAFF.invite, async (work, { body }) => {
       const token = await invite(work, body);
-      return async (after) => ({ token, staff: await staffView(after) });
+      return async (after) => ({ token, mailedTo: null, staff: await staffView(after) });
     }),
     serve(STAFF.withdrawLink, async (work, { params }) => {
       await withdrawLink(work, params.id);
@@ -77,9 +80,13 @@ export const staff: Resource = {
       await reopenAccount(work, params.id);
       return then;
     }),
-    serve(STAFF.resetPassword, async (work, { params, body }) => {
-      const token = await linkToPassword(work, params.id, body.id);
-      return async (after) => ({ token, staff: await staffView(after) });
+    serve(STAFF.resetPassword, async (work, { params, body }, { request }) => {
+      const { mailer } = meansAt(request);
+      const made = await linkToPassword(work, params.id, body.id, mailer ? 'the person' : 'a lead');
+      return async (after) => {
+        const mailedTo = mailer && (await mailPasswordLink(after, mailer, made));
+        return { token: mailer ? null : made.token, mailedTo, staff: await staffView(after) };
+      };
     }),
     serve(STAFF.askSecondFactor, async (work, { body }) => {
       await askSecondFactor(work, body.asked);

@@ -3,6 +3,7 @@ import { problemType } from '@dial-gauge/contract';
 import request, { type Agent } from 'supertest';
 import { User } from '../account/entities.js';
 import { addUser, startClinics, startHarness, type Clinics, type Harness } from '../testing/harness.js';
+import type { Mailer } from '../platform/mail.js';
 import { newFoundingCode } from './links.js';
 import { wayBack } from './way-back.js';
 
@@ -127,17 +128,31 @@ describe('accounts', () => {
     });
   });
 
+  const mails: { to: string; text: string }[] = [];
+  const mailer = {
+    settings: { url: '', from: 'Dial Gauge <no-reply@clinic.example>', publicUrl: 'https://gauge.example' },
+    send: (mail: { to: string; text: string }) => Promise.resolve(void mails.push(mail)),
+  } as unknown as Mailer;
+  /** The token of a password link, as it arrives by mail. */
+  const linkByMail = async (userId: string): Promise<string> => {
+    const agent = await clinics.signIn('ours', clinics.harness.appWith({ mailer }));
+    const { body } = await agent.post(`/api/staff/${userId}/password-link`).send({ id: randomUUID() }).expect(200);
+    const mail = mails.at(-1)!;
+    expect([body.token, body.mailedTo]).toEqual([null, mail.to]);
+    return /https:\/\/gauge\.example\/join#(\S+)/.exec(mail.text)![1]!;
+  };
+
   it('that is closed ends at once, stays on record by its name, and opens again', async () => {
     const who = await clinics.somebody();
     const { visitId } = await clinics.startVisit(who.agent);
     await clinics.hold(visitId, {}, who.agent).expect(200);
-    const made = await clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
+    const made = await linkByMail(who.id);
     await clinics.stranger.post(`/api/staff/${who.id}/ending`).send({}).expect(404);
     const { body } = await clinics.agent.post(`/api/staff/${who.id}/ending`).send({}).expect(200);
     expect(body.people.find((person: { id: string }) => person.id === who.id).endedAt).toMatch(/^20/);
     await who.agent.get('/api/session').expect(401);
     await clinics.hold(visitId, {}, who.agent).expect(401);
-    await join(made.body.token).expect(404);
+    await join(made).expect(404);
     const refused = await request(clinics.app).post('/api/session').send({ email: who.email, password: who.password }).expect(401);
     expect(refused.body.detail).toContain('E-mail or password is wrong');
     const { body: visit } = await clinics.agent.get(`/api/visits/${visitId}`).expect(200);
@@ -171,7 +186,7 @@ describe('accounts', () => {
 
   it('of a lead whom nobody can help opens again by whoever looks after the server, and that is in the audit', async () => {
     const { dataSource } = clinics;
-    await expectAsync(wayBack(dataSource, 'nobody@clinic.example', false)).toBeRejectedWithError(/No lead has the address/);
+    await expectAsync(wayBack(dataSource, 'nobody@clinic.example', false)).toBeRejectedWithError(/No open account has the address/);
     const id = randomUUID();
     await addUser(dataSource, clinics.clinicId, id, 'stuck@clinic.example', 'stuck-password');
     const lead = await clinics.signIn('stuck');
@@ -186,16 +201,38 @@ describe('accounts', () => {
     expect(Number(n)).toBe(2);
   });
 
-  it('whose password is forgotten gets a link for another one; those made before work no more', async () => {
+  it('whose password is forgotten gets a link by mail, which no lead sees; those made before work no more', async () => {
     const who = await clinics.somebody();
-    const make = () => clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
-    const [first, second] = [(await make()).body, (await make()).body];
-    await join(first.token).expect(404);
-    await join(second.token, { name: 'whatever' }).expect(200);
+    const [first, second] = [await linkByMail(who.id), await linkByMail(who.id)];
+    await join(first).expect(404);
+    await join(second, { name: 'whatever' }).expect(200);
     await who.agent.get('/api/session').expect(401);
-    await request(clinics.app).post('/api/session').send({ email: who.email, password: GOOD }).expect(200);
+    const there = await request(clinics.app).post('/api/session').send({ email: who.email, password: GOOD }).expect(200);
     // A name is not changed on the way.
     expect((await clinics.dataSource.getRepository(User).findOneByOrFail({ id: who.id })).name).toBe(who.name);
+    // Told at the next sign-in, until it was seen; and it is in the audit.
+    expect(there.body.passwordLink).toEqual({ usedAt: jasmine.stringMatching(/^20/), madeBy: 'ours' });
+    const agent = request.agent(clinics.app);
+    await agent.post('/api/session').send({ email: who.email, password: GOOD }).expect(200);
+    expect((await agent.get('/api/session').expect(200)).body.passwordLink).not.toBeNull();
+    expect((await agent.post('/api/account/password-link-seen').send({}).expect(200)).body.passwordLink).toBeNull();
+    expect((await agent.get('/api/session').expect(200)).body.passwordLink).toBeNull();
+    const [row] = await query("SELECT COUNT(*) AS n FROM audit_entry WHERE user_id = ? AND did = 'new-password'", [who.id]);
+    expect(Number(row.n)).toBe(1);
+  });
+
+  it('gets no link that others could use unseen: not without mail and without a second factor', async () => {
+    const who = await clinics.somebody();
+    const refused = await clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(409);
+    expect(refused.body.detail).toContain('npm run account:link');
+    const [row] = await query('SELECT COUNT(*) AS n FROM account_link WHERE user_id = ?', [who.id]);
+    expect(Number(row.n)).toBe(0);
+    // A mail that was not taken leaves no link that opens.
+    const failing = { ...mailer, send: () => Promise.reject(new Error('greylisted')) } as unknown as Mailer;
+    const agent = await clinics.signIn('ours', clinics.harness.appWith({ mailer: failing }));
+    await agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(502);
+    const [open] = await query('SELECT COUNT(*) AS n FROM account_link WHERE user_id = ? AND withdrawn_at IS NULL', [who.id]);
+    expect(Number(open.n)).toBe(0);
   });
 
   it('gets another password with the one before, hard to guess; every other place is signed out', async () => {

@@ -6,25 +6,24 @@ import { Database } from '../platform/database.js';
 import { linkToPassword } from './links.js';
 
 /**
- * A lead whom nobody of the clinic can help any more: whoever looks after the
- * server makes a link to another password for them, and takes away a second
- * factor that was lost. It is in the audit, under the lead's own name.
+ * Somebody whom nobody of the clinic can help: whoever runs the server makes a
+ * link to another password for them, and takes away a second factor that was
+ * lost. It is in the audit, under the person's own name.
  *
  * @returns the secret of the link
- * @throws where there is no such lead
+ * @throws where there is no such account, or more than one
  */
 export async function wayBack(dataSource: DataSource, email: string, factorIsLost: boolean): Promise<string> {
-  const leads = await dataSource.manager.findBy(User, { email: email.trim().toLowerCase(), role: 'lead' });
-  const [user, another] = leads.filter(({ endedAt }) => endedAt === null);
-  if (!user || another)
-    throw new Error(`${another ? 'More than one lead has' : 'No lead has'} the address ${email}. Others are helped by their lead.`);
-  const { id: userId, name, clinicId } = user;
-  return new Database(dataSource).whole({ userId, name, clinicId, role: 'lead', session: '' }, async (work) => {
+  const found = await dataSource.manager.findBy(User, { email: email.trim().toLowerCase() });
+  const [user, another] = found.filter(({ endedAt }) => endedAt === null);
+  if (!user || another) throw new Error(`${another ? 'More than one open account has' : 'No open account has'} the address ${email}.`);
+  const { id: userId, name, clinicId, role } = user;
+  return new Database(dataSource).whole({ userId, name, clinicId, role, session: '' }, async (work) => {
     if (factorIsLost) {
       await work.log.write('user', userId, [['secondFactor', true, false]]);
       await removeSecondFactor(work.manager, userId);
     }
     await work.manager.delete(SessionRow, { userId });
-    return linkToPassword(work, userId, randomUUID());
+    return (await linkToPassword(work, userId, randomUUID(), 'the person')).token;
   });
 }

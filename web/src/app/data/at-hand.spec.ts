@@ -14,6 +14,7 @@ const session = (id = SOME_ID): SessionView => ({
   user: { id, name: 'Wren', email: 'wren@clinic.example', role: 'lead' },
   clinic: { id: SOME_ID, name: 'Saltmarsh Lane' },
   secondFactorMissing: false,
+  passwordLink: null,
 });
 
 /** The browser's own database takes its time. */

@@ -72,6 +72,14 @@ export class Session {
     );
   }
 
+  /** Confirms that it was the person who set the password with a link. */
+  passwordLinkSeen(): Observable<SessionView> {
+    return account().pipe(
+      switchMap((routes) => this.api.call(routes.passwordLinkSeen, { body: {} })),
+      tap((session) => this.entered(session)),
+    );
+  }
+
   /** That it is still the same person, after a rest. */
   prove(body: Proof): Observable<SessionView> {
     return account().pipe(switchMap((routes) => this.api.call(routes.prove, { body })));

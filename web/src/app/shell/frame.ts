@@ -74,6 +74,16 @@ export class Frame {
     return at === null ? '' : format(at, isToday(at) ? 'HH:mm' : 'd MMM HH:mm');
   });
 
+  /** The password was set with a link, and the person has not confirmed yet that it was them. */
+  protected readonly passwordLink = computed(() => {
+    const link = this.session.current()?.passwordLink;
+    return link ? { on: format(link.usedAt, 'd MMM HH:mm'), madeBy: link.madeBy } : null;
+  });
+
+  protected passwordLinkSeen(): void {
+    this.session.passwordLinkSeen().subscribe({ error: () => {} });
+  }
+
   /** What becomes of entries that wait. */
   protected readonly waitingWords = computed(() => {
     const { queue } = this;

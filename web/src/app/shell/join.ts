@@ -36,6 +36,16 @@ import { SignInDial } from './sign-in-dial';
                 [wrong]="form.wrong('name')"
               />
             }
+            @if (l.needsFactor) {
+              <dg-door-field
+                label="Code of your authenticator"
+                name="code"
+                autocomplete="one-time-code"
+                hint="Somebody else has seen this link. The six digits your authenticator shows now, or a recovery code, prove that it is you."
+                [(value)]="code"
+                [wrong]="form.wrong('code')"
+              />
+            }
             <dg-new-password [(value)]="password" [wrong]="form.wrong('password')" />
             @if (form.problem(); as text) {
               <p class="problem" role="alert">{{ text }}</p>
@@ -65,8 +75,11 @@ export class JoinPage {
   protected readonly link = rxResource({ stream: () => this.session.openLink(this.token) });
   protected readonly name = linkedSignal(() => (this.link.hasValue() ? this.link.value().name : ''));
   protected readonly password = signal('');
+  protected readonly code = signal('');
+  private readonly needsFactor = () => this.link.hasValue() && this.link.value().needsFactor;
   protected readonly form = new DoorForm({
     name: () => (this.name().trim() ? '' : 'Type your name'),
+    code: () => (this.needsFactor() && this.code().trim().length < 6 ? 'Enter the six digits, or a recovery code' : ''),
     password: () => passwordWants(this.password()),
   });
 
@@ -78,7 +91,10 @@ export class JoinPage {
 
   protected submit(): void {
     this.form.send(
-      () => this.session.join({ token: this.token, name: this.name().trim(), password: this.password() }),
+      () => this.session.join({
+          ...{ token: this.token, name: this.name().trim(), password: this.password() },
+          ...(this.needsFactor() ? { code: this.code().trim() } : {}),
+        }),
       (session) => void this.router.navigateByUrl(session ? '/caseload' : '/sign-in'),
     );
   }

@@ -9,7 +9,9 @@ import { SOME_ID } from '../testing/records';
 import { FakeQueue } from '../testing/fake-queue';
 import { Session } from '../data/session';
 import { CommandQueue } from '../data/command-queue';
+import { firstValueFrom } from 'rxjs';
 import { Frame } from './frame';
+import { JoinPage } from './join';
 import { SignInForm } from './sign-in-form';
 import { signedIn } from './signed-in.guard';
 import { ThemeChoice } from './theme';
@@ -22,6 +24,7 @@ const SESSION = {
   user: { id: SOME_ID, name: 'Wren', email: 'wren@clinic.example', role: 'lead' },
   clinic: { id: SOME_ID, name: 'Clinic' },
   secondFactorMissing: false,
+  passwordLink: null,
 };
 
 describe('shell', () => {
@@ -55,6 +58,48 @@ describe('shell', () => {
       expect(await go(401)).toBe('/sign-in?to=%2Finside%2F7%3Fx%3D1'));
     it('leads whoever has to set up a second factor to where that is done', async () =>
       expect(await go(200, { secondFactorMissing: true })).toBe('/account'));
+  });
+
+  describe('a password that was set with a link', () => {
+    it('is told to the person until they confirm it', async () => {
+      const checked = firstValueFrom(TestBed.inject(Session).check());
+      const passwordLink = { usedAt: '2026-11-30T09:05:00.000Z', madeBy: 'Rook' };
+      http.expectOne('/api/session').flush({ ...SESSION, passwordLink });
+      await checked;
+      const fixture = TestBed.createComponent(Frame);
+      fixture.componentRef.setInput('heading', 'Caseload');
+      await fixture.whenStable();
+      const page = fixture.nativeElement as HTMLElement;
+      expect(page.textContent).toContain('made by Rook. If this was not you, tell your lead now.');
+      [...page.querySelectorAll('button')].find(({ textContent }) => textContent === 'It was me')!.click();
+      (await until(() => http.match('/api/account/password-link-seen')[0])).flush(SESSION);
+      await fixture.whenStable();
+      expect(page.textContent).not.toContain('with a link');
+    });
+  });
+
+  describe('a link to a new password that somebody else has seen', () => {
+    it('asks for the second factor of the person, and sends it along', async () => {
+      const fixture = TestBed.createComponent(JoinPage);
+      const link = { kind: 'password', clinic: 'C', name: 'Rook', email: 'r@clinic.example', role: 'lead', expiresAt: '2026-12-09T10:00:00.000Z' };
+      (await until(() => http.match('/api/joining/opening')[0])).flush({ ...link, needsFactor: true });
+      await fixture.whenStable();
+      const page = fixture.nativeElement as HTMLElement;
+      const type = (name: string, text: string) => {
+        const field = page.querySelector<HTMLInputElement>(`input[name="${name}"]`)!;
+        field.value = text;
+        field.dispatchEvent(new Event('input'));
+      };
+      for (const field of [...page.querySelectorAll('input')]) type(field.name, field.name === 'code' ? '12' : 'harbour-lichen-teaspoon-9');
+      page.querySelector('form')!.dispatchEvent(new Event('submit'));
+      await fixture.whenStable();
+      expect(page.textContent).toContain('Enter the six digits, or a recovery code');
+      http.expectNone('/api/joining');
+      type('code', '123 456');
+      page.querySelector('form')!.dispatchEvent(new Event('submit'));
+      const sent = await until(() => http.match('/api/joining')[0]);
+      expect(sent.request.body).toEqual(jasmine.objectContaining({ code: '123 456', password: 'harbour-lichen-teaspoon-9' }));
+    });
   });
 
   describe('the sign-in form', () => {

@@ -15,6 +15,7 @@ const DEED_WORDS: Readonly<Record<AuditDeed, string>> = {
   signed: 'signed',
   'wrote-out': 'wrote out',
   'signed-in': 'signed in',
+  'new-password': 'chose a new password with a link',
   erased: 'erased',
 };
 

@@ -113,13 +113,22 @@ describe('StaffPage', () => {
     button('Make a link').click();
     const sent = http.expectOne('/api/invitations');
     expect(sent.request.body).toEqual(jasmine.objectContaining({ name: 'Fenn Corrie', email: 'fenn@clinic.example', role: 'examiner' }));
-    sent.flush({ token: 'secret', staff: VIEW });
+    sent.flush({ token: 'secret', mailedTo: null, staff: VIEW });
     await again.whenStable();
     expect(page.querySelector('.made .link')?.textContent).toContain('/join#secret');
     button('Done').click();
     await again.whenStable();
     expect(page.textContent).not.toContain('secret');
     expect(page.querySelector<HTMLInputElement>('input[name=name]')?.value).toBe('');
+  });
+
+  it('shows no password link that went to the person by mail', async () => {
+    const fixture = await open();
+    button(/password/i).click();
+    http.expectOne(({ url }) => url.endsWith('/password-link')).flush({ token: null, mailedTo: 'rook@clinic.example', staff: VIEW });
+    await fixture.whenStable();
+    expect(page.querySelector('.made')).toBeNull();
+    expect(page.textContent).toContain('A link to choose a new password was sent to rook@clinic.example.');
   });
 
   it('shows what the server refuses at its field', async () => {

@@ -167,8 +167,9 @@ export class StaffPage {
     this.copied.set(true);
   }
 
-  private linkMade({ token, staff }: MadeLink, name: string): void {
-    this.show(staff, '');
+  private linkMade({ token, mailedTo, staff }: MadeLink, name: string): void {
+    this.show(staff, mailedTo === null ? '' : `A link to choose a new password was sent to ${mailedTo}.`);
+    if (token === null) return;
     this.copied.set(false);
     this.made.set({ name, address: `${this.page.location.origin}/join#${token}` });
   }

@@ -1,9 +1,12 @@
 import { ApplicationRef } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 
+/** Ends what hangs; a loaded machine is given its time. */
+const LONGEST_MS = 60_000;
+
 /** Waits for something that comes in its own time: a dialog that is fetched when it is wanted, a request, a file. */
 export async function until<T>(look: () => T): Promise<NonNullable<T>> {
-  for (let tries = 0; tries < 300; tries += 1) {
+  for (const begun = Date.now(); Date.now() - begun < LONGEST_MS;) {
     const seen = look();
     if (seen) return seen;
     await new Promise((resolve) => setTimeout(resolve, 10));
