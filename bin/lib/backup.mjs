@@ -12,7 +12,7 @@ import { freePort } from './ports.mjs';
 import { differences, Records, rowsIn, tallyOf } from './records.mjs';
 import { Stop } from './say.mjs';
 
-const DUMP = ['--single-transaction', '--quick', '--triggers', '--routines', '--hex-blob', '--no-tablespaces', '--skip-dump-date'];
+const DUMP = ['--single-transaction', '--quick', '--triggers', '--hex-blob', '--no-tablespaces', '--skip-dump-date'];
 
 /**
  * Backs up records while they are written, and proves it: everything is read

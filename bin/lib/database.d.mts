@@ -2,6 +2,7 @@ export class PrivateDatabase {
   constructor(folder: string, port: number, options?: { readonly binlog?: boolean; readonly tls?: string });
   readonly data: string;
   readonly port: number;
+  readonly socket: string;
   environment(): Record<
     | 'DIAL_GAUGE_DB_PORT'
     | 'DIAL_GAUGE_DB_USER'

@@ -3,7 +3,7 @@ import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync 
 import { dirname, join } from 'node:path';
 import { inRoot } from './paths.mjs';
 import { run, which } from './run.mjs';
-import { say, Stop } from './say.mjs';
+import { during, lastLines, Stop } from './say.mjs';
 
 const OLDEST_NODE = [20, 19];
 
@@ -42,13 +42,12 @@ export async function needDebian(...packages) {
     const [command, ...rest] = root ? [...env, 'apt-get', ...args] : ['sudo', '-n', ...env, 'apt-get', ...args];
     const { code, output } = await run(command, rest, { quiet: true });
     if (code !== 0)
-      throw new Stop(
-        `Debian's ${list} could not be installed:\n${output.split('\n').slice(-12).join('\n')}\nMend that and run the command again.`,
-      );
+      throw new Stop(`Debian's ${list} could not be installed:\n${lastLines(output)}\nCorrect that and run the command again.`);
   };
-  say(`Installing Debian's ${list} …`);
-  await apt('update', '-q');
-  await apt('install', '-y', '-q', '--no-install-recommends', ...missing);
+  await during(`Installing Debian's ${list}`, async () => {
+    await apt('update', '-q');
+    await apt('install', '-y', '-q', '--no-install-recommends', ...missing);
+  });
 }
 
 /** Installs the npm packages of the lock file when they are not there, or not these. */
@@ -56,12 +55,11 @@ export async function needPackages() {
   const stamp = inRoot('node_modules', '.dial-gauge-lock');
   const wanted = digestOf([inRoot('package-lock.json')]);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
-  say('Installing npm packages …');
-  const { code, output } = await run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund'], { quiet: true });
-  if (code !== 0)
-    throw new Stop(
-      `The npm packages could not be installed:\n${output.split('\n').slice(-12).join('\n')}\nMend that and run the command again.`,
-    );
+  // Told to be silent itself, npm would say nothing of what is wrong here.
+  const { code, output } = await during('Installing npm packages', () =>
+    run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true }),
+  );
+  if (code !== 0) throw new Stop(`The npm packages could not be installed:\n${lastLines(output)}\nCorrect that and run the command again.`);
   writeFileSync(stamp, wanted);
 }
 
@@ -70,9 +68,8 @@ export async function needBuild(name, sources, output, build) {
   const stamp = join(dirname(output), `.made-from-${name}`);
   const wanted = digestOf(sources.map((source) => inRoot(source)));
   if (existsSync(output) && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
-  say(`Building the ${name} …`);
   rmSync(stamp, { force: true });
-  const { code, output: text } = await build();
+  const { code, output: text } = await during(`Building the ${name}`, build);
   if (code !== 0) throw new Stop(`The ${name} could not be built:\n${text}`);
   writeFileSync(stamp, wanted);
 }

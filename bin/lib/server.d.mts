@@ -3,6 +3,8 @@ export class ServerProcess {
   readonly url: string;
   /** Printed where there is no clinic yet. */
   readonly foundingCode?: string;
+  /** Its exit code; null while it runs. */
+  readonly exitCode: number | null | undefined;
   start(): Promise<void>;
   stop(): Promise<void>;
   kill(): Promise<void>;

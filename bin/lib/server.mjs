@@ -22,6 +22,11 @@ export class ServerProcess {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  /** Its exit code; null while it runs. */
+  get exitCode() {
+    return this.child?.exitCode;
+  }
+
   /** Resolves once it listens: migrations done, demo seeded. */
   async start() {
     const log = openSync(this.log, 'a');

@@ -3,7 +3,17 @@ import { Id } from './ids.js';
 import { none, nothing, route } from './route.js';
 
 /** What was done, in a word. */
-export const AUDIT_DEEDS = ['looked', 'took-along', 'entered', 'changed', 'signed', 'wrote-out', 'signed-in', 'new-password', 'erased'] as const;
+export const AUDIT_DEEDS = [
+  'looked',
+  'took-along',
+  'entered',
+  'changed',
+  'signed',
+  'wrote-out',
+  'signed-in',
+  'new-password',
+  'erased',
+] as const;
 export type AuditDeed = (typeof AUDIT_DEEDS)[number];
 
 export const AUDIT_PAGE = 50;

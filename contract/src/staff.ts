@@ -77,7 +77,12 @@ export const LinkView = z.object({
 });
 export type LinkView = z.infer<typeof LinkView>;
 
-export const Joining = z.strictObject({ token: Token, name: PersonName, password: NewPassword, code: z.string().trim().min(1).max(40).optional() });
+export const Joining = z.strictObject({
+  token: Token,
+  name: PersonName,
+  password: NewPassword,
+  code: z.string().trim().min(1).max(40).optional(),
+});
 export type Joining = z.infer<typeof Joining>;
 
 /** Signed in, or null where a second factor is asked for: then one signs in. */

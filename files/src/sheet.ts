@@ -109,10 +109,14 @@ function inProcess(bytes: Uint8Array): Promise<SheetReading> {
   const unzip = pathToFileURL(createRequire(import.meta.url).resolve('fflate')).href;
   const limits = [MOST_ROWS, MOST_COLUMNS].map(String);
   return new Promise((resolve) => {
-    const child = spawn(process.execPath, [`--max-old-space-size=${LIMITS.megabytes}`, '--input-type=module', '-e', READER, reader, unzip, ...limits], {
-      stdio: ['pipe', 'pipe', 'ignore'],
-      env: {},
-    });
+    const child = spawn(
+      process.execPath,
+      [`--max-old-space-size=${LIMITS.megabytes}`, '--input-type=module', '-e', READER, reader, unzip, ...limits],
+      {
+        stdio: ['pipe', 'pipe', 'ignore'],
+        env: {},
+      },
+    );
     const parts: Buffer[] = [];
     let length = 0;
     const timer = setTimeout(() => child.kill('SIGKILL'), LIMITS.ms);

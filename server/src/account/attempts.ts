@@ -147,10 +147,10 @@ export class AttemptLimiter {
       await this.retried(() =>
         right && forgives
           ? this.dataSource.query('DELETE FROM attempt_budget WHERE bucket = ?', [bucket])
-          : this.dataSource.query('UPDATE attempt_budget SET tries = GREATEST(tries - 1, 0), free_at = LEAST(free_at, ?) WHERE bucket = ?', [
-              now,
-              bucket,
-            ]),
+          : this.dataSource.query(
+              'UPDATE attempt_budget SET tries = GREATEST(tries - 1, 0), free_at = LEAST(free_at, ?) WHERE bucket = ?',
+              [now, bucket],
+            ),
       );
   }
 

@@ -95,22 +95,26 @@ export async function provenAgain(manager: EntityManager, request: Request, user
 export async function factorProven(manager: EntityManager, request: Request, user: User, code: string | undefined): Promise<string> {
   const factor = await secondFactorOf(manager, user.id);
   if (!factor)
-    throw new HttpProblem(409, 'Second factor missing', 'This link opens only with the second factor of the account, and it was taken off. Ask for another link.');
+    throw new HttpProblem(
+      409,
+      'Second factor missing',
+      'This link opens only with the second factor of the account, and it was taken off. Ask for another link.',
+    );
   if (code === undefined) throw codeWanted();
   const { limiter, key } = meansAt(request);
   const right = await limiter.attempt(proofBudget('factor', user.id), async () =>
     (await takesCode(manager, factor, user, key, code, new Date())) ? true : null,
   );
-  if (!right) throw refused('code', 'is not right; allowed: the six digits that the authenticator shows now, or a recovery code', 'Nothing was changed.');
+  if (!right)
+    throw refused(
+      'code',
+      'is not right; allowed: the six digits that the authenticator shows now, or a recovery code',
+      'Nothing was changed.',
+    );
   return factor.secret;
 }
 
-async function provenBy(
-  manager: EntityManager,
-  request: Request,
-  user: User | null,
-  { password, code }: Given,
-): Promise<Proven | null> {
+async function provenBy(manager: EntityManager, request: Request, user: User | null, { password, code }: Given): Promise<Proven | null> {
   const matches = await verify(user?.passwordHash ?? (await (decoy ??= hashPassword('no such user'))), password);
   if (!matches || !user || user.endedAt) return null;
   const factor = await secondFactorOf(manager, user.id);

@@ -104,7 +104,8 @@ describe('a second factor', () => {
   it('is counted when it is guessed: at a link, and at its first code', async () => {
     const who = await withFactor();
     const { body } = await clinics.agent.post(`/api/staff/${who.id}/password-link`).send({ id: randomUUID() }).expect(200);
-    const guess = () => request(clinics.app).post('/api/joining').send({ token: body.token, name: 'x', password: GOOD, code: 'abcde-fghij' });
+    const guess = () =>
+      request(clinics.app).post('/api/joining').send({ token: body.token, name: 'x', password: GOOD, code: 'abcde-fghij' });
     const answers = await Promise.all(Array.from({ length: 20 }, guess));
     expect(answers.filter(({ status }) => status === 422).length).toBe(10);
     expect(answers.filter(({ status }) => status === 429).length).toBe(10);

@@ -100,7 +100,10 @@ describe('the audit', () => {
     await every('UPDATE audit_entry SET user_id = ? WHERE id = ?', [entry!.user_id, entry!.id]);
     expect((await check()).faults).toEqual([]);
 
-    const [{ id, old_value } = { id: '', old_value: '' }] = await every<{ id: string; old_value: string }[]>("SELECT * FROM change_log WHERE field = 'summary' AND subject_id = ? ORDER BY changed_at LIMIT 1", [visitId]);
+    const [{ id, old_value } = { id: '', old_value: '' }] = await every<{ id: string; old_value: string }[]>(
+      "SELECT * FROM change_log WHERE field = 'summary' AND subject_id = ? ORDER BY changed_at LIMIT 1",
+      [visitId],
+    );
     await every('UPDATE change_log SET new_value = \'"Fine."\' WHERE id = ?', [id]);
     expect((await check()).faults.join()).toContain('not in the change log as it was');
     await every('UPDATE change_log SET new_value = \'"Short."\', old_value = ? WHERE id = ?', [old_value, id]);

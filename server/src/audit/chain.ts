@@ -95,7 +95,11 @@ export async function checkChain(manager: EntityManager, key: Buffer | null, cli
      WHERE e.clinic_id = ? AND l.entry_id IS NULL AND o.entry_id IS NULL`,
     [clinicId],
   );
-  faults.push(...(await changedSince(manager, clinicId)), ...(await signaturesSince(manager, clinicId)), ...(await erasedUnseen(manager, clinicId)));
+  faults.push(
+    ...(await changedSince(manager, clinicId)),
+    ...(await signaturesSince(manager, clinicId)),
+    ...(await erasedUnseen(manager, clinicId)),
+  );
   if (Number(beside?.n ?? 0) > 0) faults.push(`${beside!.n} entries stand beside the chain`);
   const [open] = await manager.query<{ n: string | number }[]>('SELECT COUNT(*) AS n FROM audit_open WHERE clinic_id = ?', [clinicId]);
   return { clinicId, links: seq, head: before, open: Number(open?.n ?? 0), faults };

@@ -56,7 +56,12 @@ export const SIGNATURE_DIGEST =
 /** A signature becomes an entry, with what it is worth: taken out or changed, the chain says so. */
 export async function writeSigned(
   manager: EntityManager,
-  { id, clinicId, signedBy, signedAt }: { readonly id: string; readonly clinicId: string; readonly signedBy: string; readonly signedAt: Date },
+  {
+    id,
+    clinicId,
+    signedBy,
+    signedAt,
+  }: { readonly id: string; readonly clinicId: string; readonly signedBy: string; readonly signedAt: Date },
 ): Promise<void> {
   const [stored] = await manager.query<{ digest: string }[]>(`SELECT ${SIGNATURE_DIGEST} AS digest FROM signature s WHERE s.id = ?`, [id]);
   const about = { did: 'signed', about: '/visits/:id/signatures', subject: 'signature', subjectId: id } as const;

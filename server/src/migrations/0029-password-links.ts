@@ -4,7 +4,13 @@ import { Steps } from './steps.js';
 const SAME =
   'NEW.clinic_id = OLD.clinic_id AND NEW.kind = OLD.kind AND NEW.user_id <=> OLD.user_id AND NEW.email = OLD.email AND NEW.role = OLD.role AND NEW.token_hash = OLD.token_hash AND NEW.expires_at = OLD.expires_at AND OLD.used_at IS NULL AND OLD.withdrawn_at IS NULL';
 const stays = (same: string): string =>
-  refuse('account_link_stays', 'account_link', 'UPDATE', 'account_link: is used or taken back once, and stays what it was for', `NOT (${same})`);
+  refuse(
+    'account_link_stays',
+    'account_link',
+    'UPDATE',
+    'account_link: is used or taken back once, and stays what it was for',
+    `NOT (${same})`,
+  );
 
 /** A password link that a lead saw opens only with the second factor of the person; that one was used is told to the person. */
 export class PasswordLinks1700000000029 extends Steps {

@@ -60,7 +60,8 @@ describe('the accounts of the database', () => {
 
   it('that finds another schema than its own does not begin: older, empty, or of a later version', async () => {
     await expectAsync(mustBeMigrated(source)).toBeResolved();
-    const asSchema = (sql: string, values: unknown[] = []) => asSchemaAccount(clinics.settings, source, (schema) => schema.query(sql, values));
+    const asSchema = (sql: string, values: unknown[] = []) =>
+      asSchemaAccount(clinics.settings, source, (schema) => schema.query(sql, values));
     await asSchema("INSERT INTO migrations (timestamp, name) VALUES (1, 'Later9900000000000')");
     await expectAsync(mustBeMigrated(source)).toBeRejectedWithError(/of a later version than this server \(Later/);
     await asSchema("DELETE FROM migrations WHERE name LIKE 'Later%'");

@@ -28,7 +28,11 @@ interface Waiting {
  * background work can fill, so that a person never waits for all of it.
  */
 export class FairQueue {
-  private readonly waiting: Readonly<Record<TurnKind, Map<string, Waiting[]>>> = { person: new Map(), guest: new Map(), background: new Map() };
+  private readonly waiting: Readonly<Record<TurnKind, Map<string, Waiting[]>>> = {
+    person: new Map(),
+    guest: new Map(),
+    background: new Map(),
+  };
   private readonly running = new Map<string, number>();
   private readonly runningOf: Record<TurnKind, number> = { person: 0, guest: 0, background: 0 };
   private runningAltogether = 0;
@@ -105,4 +109,10 @@ export class FairQueue {
 const keyOf = (kind: TurnKind, who: string): string => `${kind} ${who}`;
 
 const tooMuchAtOnce = (): HttpProblem =>
-  new HttpProblem(429, 'Too much at once', 'Too many requests came from here at once. Nothing was done; wait a moment, then try again.', undefined, 2);
+  new HttpProblem(
+    429,
+    'Too much at once',
+    'Too many requests came from here at once. Nothing was done; wait a moment, then try again.',
+    undefined,
+    2,
+  );

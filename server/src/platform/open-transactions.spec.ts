@@ -14,7 +14,8 @@ describe('a connection with an open transaction', () => {
     let found = 0;
     const dataSource = await connect(createDataSource({ ...harness.settings.database, connections: 2 }, []), () => (found += 1));
     const { pool } = dataSource.driver as unknown as { pool: Pool };
-    const send = (sql: string) => new Promise<unknown>((resolve, reject) => pool.query(sql, (error, rows) => (error ? reject(error) : resolve(rows))));
+    const send = (sql: string) =>
+      new Promise<unknown>((resolve, reject) => pool.query(sql, (error, rows) => (error ? reject(error) : resolve(rows))));
     return { dataSource, send, found: () => found };
   };
   const open = async (): Promise<number> => {
@@ -33,10 +34,12 @@ describe('a connection with an open transaction', () => {
         await send(statement);
         begun += 1;
         // What comes next is written and committed by itself, on another connection.
-        await send("INSERT INTO founding_code (code_hash, made_at) VALUES (SHA2(UUID(), 256), NOW(3))");
+        await send('INSERT INTO founding_code (code_hash, made_at) VALUES (SHA2(UUID(), 256), NOW(3))');
         for (let n = 0; n < 4; n += 1) {
           const [row] = (await send('SELECT @@in_transaction AS open, @@autocommit AS auto')) as { open: number; auto: number }[];
-          expect([Number(row!.open), Number(row!.auto)]).withContext(statement).toEqual([0, 1]);
+          expect([Number(row!.open), Number(row!.auto)])
+            .withContext(statement)
+            .toEqual([0, 1]);
         }
       }
       const [row] = (await send('SELECT COUNT(*) AS n FROM founding_code')) as { n: number }[];

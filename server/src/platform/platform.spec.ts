@@ -140,20 +140,27 @@ describe('platform', () => {
       expect(await start({ user, factor: null })).toBe('begun');
       // The password is changed between the check and the session.
       const old = { ...user };
-      await users.update({ id: user.id }, { passwordHash: `${user.passwordHash.slice(0, -1)}${user.passwordHash.endsWith('A') ? 'a' : 'A'}` });
+      await users.update(
+        { id: user.id },
+        { passwordHash: `${user.passwordHash.slice(0, -1)}${user.passwordHash.endsWith('A') ? 'a' : 'A'}` },
+      );
       const changed = await users.findOneByOrFail({ id: user.id });
       expect(await start({ user: old, factor: null })).toBe(401);
       expect(await start({ user: changed, factor: 'one that was taken off' })).toBe(401);
       const factors = clinics.dataSource.getRepository(SecondFactorRow);
       await factors.insert({ userId: user.id, secret: 'sealed', confirmedAt: null, lastStep: 0 });
-      expect(await start({ user: changed, factor: null })).withContext('not confirmed, it does not count').toBe('begun');
+      expect(await start({ user: changed, factor: null }))
+        .withContext('not confirmed, it does not count')
+        .toBe('begun');
       await factors.update({ userId: user.id }, { confirmedAt: new Date() });
       expect(await start({ user: changed, factor: null })).toBe(401);
       expect(await start({ user: changed, factor: 'Sealed' })).toBe(401);
       expect(await start({ user: changed, factor: 'sealed' })).toBe('begun');
       await users.update({ id: user.id }, { endedAt: new Date() });
       expect(await start({ user: changed, factor: 'sealed' })).toBe(401);
-      expect((await rows().findBy({ userId: user.id })).length).withContext('the one of somebody() and three').toBe(4);
+      expect((await rows().findBy({ userId: user.id })).length)
+        .withContext('the one of somebody() and three')
+        .toBe(4);
     });
 
     it('are not proved by a password that is another one by now', async () => {
@@ -170,14 +177,20 @@ describe('platform', () => {
 
     it('are not held open by what a page asks by itself', async () => {
       let now = Date.now();
-      const at = new Sessions(clinics.dataSource, { secure: false, idleMs: 3_600_000, longestMs: 72_000_000, restMs: 900_000 }, () => new Date(now));
+      const at = new Sessions(
+        clinics.dataSource,
+        { secure: false, idleMs: 3_600_000, longestMs: 72_000_000, restMs: 900_000 },
+        () => new Date(now),
+      );
       const sid = await begin(at);
       const first = await row(sid);
       for (let minutes = 0; minutes < 50; minutes += 1) {
         now += 60_000;
         expect((await ask(at, sid, { [BACKGROUND_HEADER]: '1' })).sent).toBeFalse();
       }
-      expect(await row(sid)).withContext('neither seen nor moved').toEqual(first);
+      expect(await row(sid))
+        .withContext('neither seen nor moved')
+        .toEqual(first);
       // Somebody touches it again: they go on measuring, and are asked for the password before they sign.
       expect((await ask(at, sid)).sent).toBeTrue();
       expect((await at.find(sid))?.wantsProof).toBeTrue();

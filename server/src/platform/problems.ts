@@ -66,7 +66,13 @@ export const busy = (): HttpProblem =>
 
 /** What was asked for was ended before it was done. Whether it was done all the same is found out by sending it again: it is done once. */
 export const tookTooLong = (): HttpProblem =>
-  new HttpProblem(503, 'Took too long', 'This took too long and was ended. What you typed stays on the screen and is sent again by itself.', undefined, 5);
+  new HttpProblem(
+    503,
+    'Took too long',
+    'This took too long and was ended. What you typed stays on the screen and is sent again by itself.',
+    undefined,
+    5,
+  );
 
 /** A record, or a fact, whose identifier is another one's. */
 export const idTaken = (what: string): HttpProblem =>

@@ -23,7 +23,9 @@ describe('the server’s own account', () => {
     return rows.map(({ t }) => t);
   };
   const denied = (statement: string, values: unknown[] = []) =>
-    expectAsync(sql(statement, values)).withContext(statement).toBeRejectedWithError(/denied/);
+    expectAsync(sql(statement, values))
+      .withContext(statement)
+      .toBeRejectedWithError(/denied/);
 
   it('deletes from the tables named and from no other, with or without foreign keys', async () => {
     const all = await tables();
@@ -36,7 +38,9 @@ describe('the server’s own account', () => {
     try {
       await runner.query('SET foreign_key_checks = 0');
       for (const table of ['patient', 'visit', 'measurement', 'clinic', 'user'])
-        await expectAsync(runner.query(`DELETE FROM ${table}`)).withContext(table).toBeRejectedWithError(/denied/);
+        await expectAsync(runner.query(`DELETE FROM ${table}`))
+          .withContext(table)
+          .toBeRejectedWithError(/denied/);
     } finally {
       await runner.query('SET foreign_key_checks = 1');
       await runner.release();

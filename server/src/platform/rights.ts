@@ -72,6 +72,7 @@ export async function grantRights(schema: DataSource, account: string): Promise<
 function splitAccount(account: string): [string, string] {
   const at = account.lastIndexOf('@');
   const [user, host] = [account.slice(0, at), account.slice(at + 1)];
-  if (/['\\]/.test(account)) throw new Error(`the account ${account} has a name that is not taken here; allowed: one without quotes and backslashes`);
+  if (/['\\]/.test(account))
+    throw new Error(`the account ${account} has a name that is not taken here; allowed: one without quotes and backslashes`);
   return [user, host];
 }

@@ -48,7 +48,11 @@ export interface Verified {
 }
 
 const changedSinceVerified = (): HttpProblem =>
-  new HttpProblem(401, 'Sign-in changed', 'The password or the second factor of this account was changed a moment ago. Sign in with the new one.');
+  new HttpProblem(
+    401,
+    'Sign-in changed',
+    'The password or the second factor of this account was changed a moment ago. Sign in with the new one.',
+  );
 
 export const sessionsAt = (request: Request): Sessions => request.app.locals['sessions'] as Sessions;
 

@@ -62,9 +62,7 @@ export class Threads {
     const together = new Int32Array(new SharedArrayBuffer(4));
     const signal = AbortSignal.timeout(LONGEST_WARMING);
     await Promise.all(
-      Array.from({ length: THREADS }, () =>
-        this.pool.run({ together, of: THREADS } as unknown as Task, { name: 'warmUp', signal }),
-      ),
+      Array.from({ length: THREADS }, () => this.pool.run({ together, of: THREADS } as unknown as Task, { name: 'warmUp', signal })),
     );
   }
 

@@ -65,7 +65,11 @@ export class UnitOfWork {
 
   /** Writes the marks; the last thing that a transaction does. */
   async writeMarks(): Promise<void> {
-    const rows = [...this.marks.values()].map(({ kind, id }) => [this.clinicId, kind === 'visit' ? id : null, kind === 'episode' ? id : null]);
+    const rows = [...this.marks.values()].map(({ kind, id }) => [
+      this.clinicId,
+      kind === 'visit' ? id : null,
+      kind === 'episode' ? id : null,
+    ]);
     if (rows.length > 0) await this.manager.query('INSERT INTO queue_mark (clinic_id, visit_id, episode_id) VALUES ?', [rows]);
   }
 

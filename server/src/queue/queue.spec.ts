@@ -165,7 +165,8 @@ describe('the caseload as a queue', () => {
     await clinics.hold(visitId).expect(200);
     await clinics.sign(visitId);
     await rows(word);
-    const page = (await clinics.agent.post(`/api/episodes/${episodeId}/patient-pages`).send({ id: randomUUID(), days: 14 }).expect(200)).body;
+    const page = (await clinics.agent.post(`/api/episodes/${episodeId}/patient-pages`).send({ id: randomUUID(), days: 14 }).expect(200))
+      .body;
     const { key } = (await clinics.agent.post('/api/own-page/opening').send({ token: page.token, code: page.code }).expect(200)).body;
     const day = { id: randomUUID(), on: TODAY, done: [], easy: null, pain: 9, swelling: null, worse: null, note: '' };
     // Whoever keeps the queue holds the episode meanwhile: nobody waits for that, and nothing is lost by it.
@@ -195,7 +196,9 @@ describe('the caseload as a queue', () => {
     expect((await query('SELECT visit_id FROM queue_mark')).length).toBe(1);
     const database = new Database(clinics.dataSource);
     const caller = { ...NOBODY, clinicId: clinics.clinicId };
-    await expectAsync(database.each(caller, async (work) => work.touch('visit', visitId))).toBeRejectedWithError(/outside of a transaction/);
+    await expectAsync(database.each(caller, async (work) => work.touch('visit', visitId))).toBeRejectedWithError(
+      /outside of a transaction/,
+    );
     await expectAsync(
       database.whole(caller, async (work) => {
         work.touch('visit', visitId);

@@ -214,7 +214,10 @@ describe('pages that go out', () => {
     // What is shown on the screen is shown all the same.
     await clinics.agent.get(`/api/visits/${id}/report?for=referrer`).expect(200);
     for (const turned of ['Mar\u202Esh', '\u2066Marsh', 'M\u200Farsh']) {
-      const refused = await clinics.agent.post('/api/patients').send(newPatient({ familyName: turned })).expect(422);
+      const refused = await clinics.agent
+        .post('/api/patients')
+        .send(newPatient({ familyName: turned }))
+        .expect(422);
       expect(refused.body.errors[0].path).toBe('familyName');
       expect(refused.body.errors[0].message).toContain('turns the direction of text');
     }

@@ -128,7 +128,9 @@ describe('screens', () => {
     await expectAsync(
       clinics.harness.dataSource.query("UPDATE screen_try SET side = 'left' WHERE visit_id = ?", [id]),
     ).toBeRejectedWithError(/stays as it is/);
-    await expectAsync(clinics.harness.dataSource.query('DELETE FROM screen_try WHERE visit_id = ?', [id])).toBeRejectedWithError(/denied|is kept/);
+    await expectAsync(clinics.harness.dataSource.query('DELETE FROM screen_try WHERE visit_id = ?', [id])).toBeRejectedWithError(
+      /denied|is kept/,
+    );
   });
 
   it('compare with the last time they were run, by the item’s own error', async () => {

@@ -102,7 +102,15 @@ export async function mailPasswordLink(work: UnitOfWork, mailer: Mailer, { token
     await mailer.send({ to: user.email, subject: `${clinic.name}: choose a new password`, text });
   } catch (error) {
     await manager.update(AccountLinkRow, { ...OPEN, clinicId, tokenHash: hashOf(token) }, { withdrawnAt: now });
-    throw new HttpProblem(502, 'Mail not sent', 'The mail server did not take the mail, so the link was taken back. Try again later, or ask whoever runs the server.', undefined, undefined, undefined, error);
+    throw new HttpProblem(
+      502,
+      'Mail not sent',
+      'The mail server did not take the mail, so the link was taken back. Try again later, or ask whoever runs the server.',
+      undefined,
+      undefined,
+      undefined,
+      error,
+    );
   }
   return user.email;
 }
@@ -157,7 +165,15 @@ export function useLink(manager: EntityManager, { token, name, password }: Joini
     await whole.update(User, { id: user.id }, { passwordHash, passwordSince: now, ...used });
     await whole.delete(SessionRow, { userId: user.id });
     const { id: userId, clinicId } = user;
-    await writeAudit(whole, { clinicId, userId, at: now, did: 'new-password', about: STAFF.join.path, subject: 'none', subjectId: link.id });
+    await writeAudit(whole, {
+      clinicId,
+      userId,
+      at: now,
+      did: 'new-password',
+      about: STAFF.join.path,
+      subject: 'none',
+      subjectId: link.id,
+    });
     return { ...user, passwordHash, ...used };
   });
 }
@@ -171,7 +187,18 @@ interface NewUser {
 }
 
 async function newUser(manager: EntityManager, { clinicId, name, email, role, passwordHash }: NewUser, now: Date): Promise<User> {
-  const user: User = { id: randomUUID(), clinicId, name, email, role, passwordHash, passwordSince: now, endedAt: null, linkUsedAt: null, linkMadeBy: null };
+  const user: User = {
+    id: randomUUID(),
+    clinicId,
+    name,
+    email,
+    role,
+    passwordHash,
+    passwordSince: now,
+    endedAt: null,
+    linkUsedAt: null,
+    linkMadeBy: null,
+  };
   try {
     await manager.insert(User, user);
   } catch (error) {

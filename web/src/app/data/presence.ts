@@ -18,9 +18,9 @@ export class Presence {
 
   constructor() {
     const document = inject(DOCUMENT);
-    merge(...['pointerdown', 'keydown', 'touchstart', 'wheel'].map((act) => fromEvent(document, act, { capture: true, passive: true }))).subscribe(
-      () => (this.lastAct = Date.now()),
-    );
+    merge(
+      ...['pointerdown', 'keydown', 'touchstart', 'wheel'].map((act) => fromEvent(document, act, { capture: true, passive: true })),
+    ).subscribe(() => (this.lastAct = Date.now()));
   }
 
   /** @param enteredAt when a person entered what is sent, where they did: a reading held with an instrument is an act too */

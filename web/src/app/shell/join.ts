@@ -91,7 +91,8 @@ export class JoinPage {
 
   protected submit(): void {
     this.form.send(
-      () => this.session.join({
+      () =>
+        this.session.join({
           ...{ token: this.token, name: this.name().trim(), password: this.password() },
           ...(this.needsFactor() ? { code: this.code().trim() } : {}),
         }),

@@ -81,7 +81,14 @@ describe('shell', () => {
   describe('a link to a new password that somebody else has seen', () => {
     it('asks for the second factor of the person, and sends it along', async () => {
       const fixture = TestBed.createComponent(JoinPage);
-      const link = { kind: 'password', clinic: 'C', name: 'Rook', email: 'r@clinic.example', role: 'lead', expiresAt: '2026-12-09T10:00:00.000Z' };
+      const link = {
+        kind: 'password',
+        clinic: 'C',
+        name: 'Rook',
+        email: 'r@clinic.example',
+        role: 'lead',
+        expiresAt: '2026-12-09T10:00:00.000Z',
+      };
       (await until(() => http.match('/api/joining/opening')[0])).flush({ ...link, needsFactor: true });
       await fixture.whenStable();
       const page = fixture.nativeElement as HTMLElement;
