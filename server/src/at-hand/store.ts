@@ -1,9 +1,9 @@
 import { AT_HAND, AT_HAND_MOST, type AtHandView } from '@dial-gauge/contract';
 import { writeAudit } from '../audit/write.js';
-import { patientRecord } from '../patients/store.js';
+import { patientRecord } from '../patients/read.js';
 import { dayBefore } from '../platform/days.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { screensView } from '../screens/store.js';
+import { screensView } from '../screens/read.js';
 import { visitRecord } from '../visits/record.js';
 
 /** Somebody who was due so long ago comes no more today than tomorrow. */

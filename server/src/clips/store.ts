@@ -10,7 +10,7 @@ import { hashOf } from '../platform/hash.js';
 import { changedMeanwhile, notFound, refused } from '../platform/problems.js';
 import { isDuplicate, type UnitOfWork } from '../platform/unit-of-work.js';
 import { fileNameOf, pagesOf, printed } from '../reports/paper.js';
-import { screensOn } from '../screens/store.js';
+import { screensOn } from '../screens/read.js';
 import { Visit } from '../visits/entities.js';
 import { openVisit } from '../visits/open.js';
 import { ClipReviewRow, StillRow } from './entities.js';

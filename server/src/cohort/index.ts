@@ -1,5 +1,5 @@
 import { COHORT } from '@dial-gauge/contract';
-import { normsView } from '../norms/store.js';
+import { normsView } from '../norms/read.js';
 import { serve, stream, type Resource } from '../platform/resource.js';
 import { CohortOutcome, CohortPerson, CohortRun, CohortTold } from './entities.js';
 import { cohortFile, cohortView, countAnew, makeNormSet } from './store.js';

@@ -4,7 +4,8 @@ import { tableText } from '@dial-gauge/files';
 import { csvRows } from '../platform/csv.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { DrillVersionRow } from './entities.js';
-import { drillsView, keepDrill, keepDrills, newestVersions } from './store.js';
+import { keepDrill, keepDrills } from './store.js';
+import { drillsView, newestVersions } from './read.js';
 
 /** Drills of the clinic's own, beside those that ship. */
 export const drills: Resource = {

@@ -1,55 +1,18 @@
 import { randomUUID } from 'node:crypto';
-import { explain, OwnDrillBody, type DrillsView, type NewDrillVersion, type OwnDrillView } from '@dial-gauge/contract';
+import { explain, OwnDrillBody, type NewDrillVersion } from '@dial-gauge/contract';
 import { drillProblems, drillsWith, type DrillReading, type OwnDrill } from '@dial-gauge/core';
 import { Clinic } from '../clinic/entities.js';
 import { same } from '../platform/change-log.js';
 import { changedMeanwhile, HttpProblem } from '../platform/problems.js';
-import type { Names, UnitOfWork } from '../platform/unit-of-work.js';
+import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { DrillVersionRow } from './entities.js';
+import { newestVersions } from './read.js';
 
 /** More drills of its own than this no clinic oversees. */
 const MOST_OWN = 300;
-
-export async function drillsView(work: UnitOfWork): Promise<DrillsView> {
-  return { own: await viewsOf(work, await newestVersions(work)) };
-}
-
-/** The newest version of each drill, those taken out of use among them. */
-export async function newestVersions({ manager, clinicId }: UnitOfWork): Promise<DrillVersionRow[]> {
-  const rows = await manager
-    .createQueryBuilder(DrillVersionRow, 'd')
-    .where('d.clinicId = :clinicId', { clinicId })
-    .andWhere(
-      'NOT EXISTS (SELECT 1 FROM drill_version n WHERE n.clinic_id = d.clinic_id AND n.drill_id = d.drill_id AND n.version > d.version)',
-    )
-    .getMany();
-  return rows.sort((a, b) => a.drill.name.localeCompare(b.drill.name, 'en'));
-}
-
-/** Drills as they stand, and those versions of them that were given. */
-export async function versionsBeside(
-  work: UnitOfWork,
-  given: readonly { readonly drill: string; readonly version?: number }[],
-): Promise<OwnDrillView[]> {
-  const newest = await newestVersions(work);
-  const isThere = (drillId: string, version: number) => newest.some((row) => row.drillId === drillId && row.version === version);
-  const older = given.flatMap(({ drill: drillId, version }) =>
-    version === undefined || isThere(drillId, version) ? [] : [{ drillId, version }],
-  );
-  const { manager, clinicId } = work;
-  const then = older.length > 0 ? await manager.find(DrillVersionRow, { where: older.map((one) => ({ clinicId, ...one })) }) : [];
-  return viewsOf(work, [...newest, ...then]);
-}
-
-async function viewsOf(work: UnitOfWork, rows: readonly DrillVersionRow[]): Promise<OwnDrillView[]> {
-  const names: Names = await work.namesOf(rows.map(({ madeBy }) => madeBy));
-  return rows.map(({ drill, inUse, madeBy, madeAt }) => ({ drill, inUse, by: names.get(madeBy) ?? '', at: madeAt.toISOString() }));
-}
-
 /** Held, so that of two who change drills at once one sees what the other did. */
 const holdClinic = ({ manager, clinicId }: UnitOfWork) =>
   manager.findOneOrFail(Clinic, { where: { id: clinicId }, lock: { mode: 'pessimistic_write' } });
-
 /** Keeps a version. Sent twice it is kept once; one that was made from an older version than there is now is refused. */
 export async function keepDrill(work: UnitOfWork, { drill: body, inUse }: NewDrillVersion): Promise<void> {
   await holdClinic(work);
@@ -63,7 +26,6 @@ export async function keepDrill(work: UnitOfWork, { drill: body, inUse }: NewDri
   mustFit(newest, [drill]);
   await insert(work, drill, inUse);
 }
-
 /** Keeps what is new or other than before, all of a file or nothing. */
 export async function keepDrills(work: UnitOfWork, reading: DrillReading): Promise<{ kept: number; alike: number }> {
   if (!reading.ok) throw refusedFile(reading.refused);
@@ -93,18 +55,15 @@ export async function keepDrills(work: UnitOfWork, reading: DrillReading): Promi
   for (const drill of drills) await insert(work, drill, true);
   return { kept: drills.length, alike };
 }
-
 const COLUMNS: Readonly<Record<string, (rest: readonly string[]) => string>> = {
   cues: ([at]) => `cue${Number(at ?? 0) + 1}`,
   dose: ([field]) => field ?? 'reps',
   notWith: ([field]) => field ?? 'lax',
 };
-
 /** The column in which a part of a drill stands. */
 function columnOf([first = '', ...rest]: readonly string[]): string {
   return COLUMNS[first]?.(rest) ?? first;
 }
-
 function mustBeSound(drill: OwnDrill, newest: readonly DrillVersionRow[], at: (path: string) => string): void {
   const others = drillsWith(newest.filter(({ inUse, drillId }) => inUse && drillId !== drill.id).map((row) => row.drill));
   const problems = drillProblems(drill, others);
@@ -116,7 +75,6 @@ function mustBeSound(drill: OwnDrill, newest: readonly DrillVersionRow[], at: (p
     problems.map(({ path, message }) => ({ path: at(path), message })),
   );
 }
-
 function mustFit(newest: readonly DrillVersionRow[], drills: readonly OwnDrill[]): void {
   const ids = new Set([...newest.map(({ drillId }) => drillId), ...drills.map(({ id }) => id)]);
   if (ids.size > MOST_OWN)
@@ -126,15 +84,12 @@ function mustFit(newest: readonly DrillVersionRow[], drills: readonly OwnDrill[]
       `Nothing was saved: that would be ${ids.size} drills of the clinic; allowed: ${MOST_OWN}.`,
     );
 }
-
 async function insert({ manager, clinicId, caller, now }: UnitOfWork, drill: OwnDrill, inUse: boolean): Promise<void> {
   const { id: drillId, version } = drill;
   await manager.insert(DrillVersionRow, { id: randomUUID(), clinicId, drillId, version, inUse, drill, madeBy: caller.userId, madeAt: now });
 }
-
 /** As many refused cells are named; a file with more wrong is usually wrong in one way. */
 const MOST_NAMED = 100;
-
 function refusedFile(refused: readonly { line: number; column: string; message: string }[]): HttpProblem {
   const lines = new Set(refused.map(({ line }) => line)).size;
   return new HttpProblem(

@@ -1,31 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import type { GoalChange, GoalView } from '@dial-gauge/contract';
-import { measurementKey, protocolOfId, type Digit, type GoalChoice } from '@dial-gauge/core';
+import type { GoalChange } from '@dial-gauge/contract';
 import { Episode } from '../episodes/entities.js';
 import { same } from '../platform/change-log.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { mustTakeChanges } from '../visits/open.js';
 import { GoalRow } from './entities.js';
-
-type Way = Pick<GoalView, 'protocol' | 'digit' | 'side' | 'mode'>;
-
-/** The key of a measurement by its protocol. */
-function keyOfWay({ protocol, digit, side, mode }: Way): string {
-  return measurementKey({ ...protocolOfId(protocol)!, protocol, digit, side, mode });
-}
-
-/** Goals of an episode that stand. Each one set is a row of its own; the latest counts. */
-export async function goalsOf({ manager, clinicId }: UnitOfWork, episodeId: string): Promise<GoalView[]> {
-  const rows = await manager.find(GoalRow, { where: { clinicId, episodeId }, order: { setAt: 'ASC' } });
-  const latest = new Map<string, GoalView | null>();
-  for (const { protocol, digit, side, mode, choice } of rows) {
-    // A way that this version does not know has no series to aim at.
-    if (!protocolOfId(protocol)) continue;
-    const way: Way = { protocol, side, mode, ...(digit ? { digit: digit as Digit } : {}) };
-    latest.set(keyOfWay(way), choice && { ...way, goal: choice });
-  }
-  return [...latest.values()].filter((view) => view !== null);
-}
+import { type Way, keyOfWay, goalsOf } from './read.js';
 
 export async function setGoal(work: UnitOfWork, episodeId: string, { goal, protocol, digit, side, mode }: GoalChange): Promise<void> {
   const { clinicId, manager, caller, now } = work;
@@ -46,9 +26,4 @@ export async function setGoal(work: UnitOfWork, episodeId: string, { goal, proto
     setBy: caller.userId,
     setAt: now,
   });
-}
-
-/** Goals by the key of their series, as the core takes them. */
-export function goalsByKey(goals: readonly GoalView[]): Map<string, GoalChoice> {
-  return new Map(goals.map((view) => [keyOfWay(view), view.goal]));
 }

@@ -1,6 +1,5 @@
 import type {
   Correction,
-  LateEntry,
   MarkerReading,
   NewReading,
   NewRetest,
@@ -9,7 +8,6 @@ import type {
   Remark,
   ScreenCorrection,
 } from '@dial-gauge/contract';
-import { IsNull } from 'typeorm';
 import { HttpProblem } from '../platform/problems.js';
 import { UnitOfWork } from '../platform/unit-of-work.js';
 import { correct, hold, remark, withdraw } from '../readings/store.js';
@@ -30,21 +28,6 @@ const REPLAY: Readonly<Record<string, (work: UnitOfWork, target: string, body: u
   holdScreenTry: (work, target, body) => holdScreenTry(work, target, body as NewScreenTry),
   correctScreenTry: (work, target, body) => correctScreenTry(work, target, body as ScreenCorrection),
 };
-
-/** What of a visit waits to be looked at, oldest first. */
-export async function lateEntries(work: UnitOfWork, visitId: string): Promise<LateEntry[]> {
-  const { clinicId, manager } = work;
-  const rows = await manager.find(LateEntryRow, { where: { clinicId, visitId, decision: IsNull() }, order: { receivedAt: 'ASC' } });
-  const names = await work.namesOf(rows.map((row) => row.enteredBy));
-  return rows.map(({ id, what, enteredBy, enteredAt, receivedAt }) => ({
-    id,
-    what,
-    by: names.get(enteredBy) ?? '',
-    enteredAt: enteredAt.toISOString(),
-    receivedAt: receivedAt.toISOString(),
-  }));
-}
-
 /** Takes an entry into its visit, under the name of whoever entered it. @returns the visit */
 export async function takeLate(work: UnitOfWork, id: string): Promise<string> {
   const row = await undecided(work, id);
@@ -58,7 +41,6 @@ export async function takeLate(work: UnitOfWork, id: string): Promise<string> {
   await decide(work, row, 'taken', '');
   return row.visitId;
 }
-
 /** Leaves an entry out; it stays on record with the reason. @returns the visit */
 export async function dismissLate(work: UnitOfWork, id: string, why: string): Promise<string> {
   const row = await undecided(work, id);
@@ -66,7 +48,6 @@ export async function dismissLate(work: UnitOfWork, id: string, why: string): Pr
   work.touch('visit', row.visitId);
   return row.visitId;
 }
-
 async function undecided(work: UnitOfWork, id: string): Promise<LateEntryRow> {
   const row = await work.one(LateEntryRow, id, 'late entry', 'pessimistic_write');
   if (row.decision)
@@ -77,7 +58,6 @@ async function undecided(work: UnitOfWork, id: string): Promise<LateEntryRow> {
     );
   return row;
 }
-
 async function decide(
   { manager, clinicId, caller, now }: UnitOfWork,
   { id }: LateEntryRow,

@@ -5,7 +5,8 @@ import { csvRows } from '../platform/csv.js';
 import { HttpProblem } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { NormSetRow } from './entities.js';
-import { addNormSet, normSetOf, normsView, ownSetsOf, removeNormSet, setNorms } from './store.js';
+import { addNormSet, removeNormSet, setNorms } from './store.js';
+import { normSetOf, normsView, ownSetsOf } from './read.js';
 
 /** As many refused cells are named; a file with more wrong is usually wrong in one way. */
 const MOST_NAMED = 100;

@@ -4,7 +4,8 @@ import { FairQueue } from '../platform/fair-queue.js';
 import { refused } from '../platform/problems.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { PastBatchRow } from './entities.js';
-import { bringIn, pastView, undoPast } from './store.js';
+import { bringIn, undoPast } from './store.js';
+import { pastView } from './read.js';
 
 /** Processes that read a file, at once: the others wait for their turn. */
 const readers = new FairQueue(2);

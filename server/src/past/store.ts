@@ -1,5 +1,5 @@
-import type { NewPast, PastView } from '@dial-gauge/contract';
-import { readPast, type Session } from '@dial-gauge/core';
+import type { NewPast } from '@dial-gauge/contract';
+import { readPast } from '@dial-gauge/core';
 import { IsNull } from 'typeorm';
 import { Episode } from '../episodes/entities.js';
 import { Patient } from '../patients/entities.js';
@@ -9,7 +9,6 @@ import { PastBatchRow } from './entities.js';
 
 /** So many refused cells are told; the rest is counted. */
 const MOST_TOLD = 200;
-
 /** Brings in all rows or none. What was looked at before is looked at again here, by the same rules. */
 export async function bringIn(work: UnitOfWork, episodeId: string, { id, fileName, rows, choices }: NewPast): Promise<void> {
   work.touch('episode', episodeId);
@@ -35,7 +34,6 @@ export async function bringIn(work: UnitOfWork, episodeId: string, { id, fileNam
   if (await work.insertFact(PastBatchRow, row, 'list', ['episodeId', 'fileName', 'kept']))
     await work.log.write('episode', episodeId, [['past', null, { id, fileName, readings }]]);
 }
-
 /** Undoes all of it. It stays on record, and takes part in nothing. @returns its episode */
 export async function undoPast(work: UnitOfWork, id: string): Promise<string> {
   const { manager, clinicId, caller, now } = work;
@@ -43,42 +41,4 @@ export async function undoPast(work: UnitOfWork, id: string): Promise<string> {
   const { affected } = await manager.update(PastBatchRow, { id, clinicId, undoneAt: IsNull() }, { undoneAt: now, undoneBy: caller.userId });
   if (affected) await work.log.write('episode', episodeId, [['past', { id, fileName, readings }, null]]);
   return episodeId;
-}
-
-/** Without the rows that were sent: they are large, and nobody reads them here. */
-const SHOWN = {
-  id: true,
-  fileName: true,
-  readings: true,
-  sessions: true,
-  broughtBy: true,
-  broughtAt: true,
-  undoneAt: true,
-  undoneBy: true,
-} as const;
-
-export async function pastView(work: UnitOfWork, episodeId: string): Promise<PastView> {
-  const { manager, clinicId } = work;
-  await work.one(Episode, episodeId, 'episode of care');
-  const rows = await manager.find(PastBatchRow, { select: SHOWN, where: { clinicId, episodeId }, order: { broughtAt: 'ASC' } });
-  const names = await work.namesOf(rows.flatMap(({ broughtBy, undoneBy }) => [broughtBy, undoneBy]));
-  return {
-    batches: rows.map(({ id, fileName, readings, sessions, broughtBy, broughtAt, undoneAt, undoneBy }) => ({
-      ...{ id, fileName, readings },
-      from: sessions[0]?.assessedOn ?? '',
-      until: sessions.at(-1)?.assessedOn ?? '',
-      by: names.get(broughtBy) ?? '',
-      at: broughtAt.toISOString(),
-      undone: undoneAt && { by: names.get(undoneBy ?? '') ?? '', at: undoneAt.toISOString() },
-    })),
-  };
-}
-
-/** What was brought in and stands, up to a day. */
-export async function pastSessions({ manager, clinicId }: UnitOfWork, episodeId: string, until: string): Promise<Session[]> {
-  const rows = await manager.find(PastBatchRow, {
-    where: { clinicId, episodeId, undoneAt: IsNull() },
-    select: { id: true, sessions: true },
-  });
-  return rows.flatMap(({ sessions }) => sessions.filter(({ assessedOn }) => assessedOn <= until));
 }

@@ -1,7 +1,7 @@
 import { operationOf, type EpisodeView, type LoggedDayView } from '@dial-gauge/contract';
 import { drillsWith, laddersWith, walkLadder, type DrillSide, type Equipment, type LoggedDay, type Walked } from '@dial-gauge/core';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import type { StandingProgram } from '../programs/store.js';
+import type { StandingProgram } from '../programs/read.js';
 import { PatientDayRow } from './entities.js';
 
 /** How far back a page and its clinic look. */

@@ -9,7 +9,7 @@ import { episodeView } from '../episodes/views.js';
 import { hashOf } from '../platform/hash.js';
 import { HttpProblem, idTaken } from '../platform/problems.js';
 import { isDuplicate, type UnitOfWork } from '../platform/unit-of-work.js';
-import { standingProgram } from '../programs/store.js';
+import { standingProgram } from '../programs/read.js';
 import { Visit } from '../visits/entities.js';
 import { PatientPageKeyRow, PatientPageRow } from './entities.js';
 import { loggedDays, walkedDrills } from './logged.js';

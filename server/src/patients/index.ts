@@ -5,7 +5,8 @@ import { discharge, messagesSeen, reopen } from '../episodes/ending.js';
 import { caseload } from './caseload.js';
 import { Patient, PatientMergeRow } from './entities.js';
 import { merge, undoMerge } from './merging.js';
-import { addPatient, changePatient, openEpisode, patientRecord, personChanges } from './store.js';
+import { addPatient, changePatient, openEpisode } from './store.js';
+import { patientRecord, personChanges } from './read.js';
 
 /** People in care. */
 export const patients: Resource = {

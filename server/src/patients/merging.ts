@@ -1,55 +1,10 @@
-import type { LikelyDouble, MergeView } from '@dial-gauge/contract';
 import { In, IsNull } from 'typeorm';
 import { Episode } from '../episodes/entities.js';
 import { indexWords } from '../episodes/store.js';
 import { HttpProblem, idTaken, refused } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { Patient, PatientMergeRow } from './entities.js';
-import { patientView, sortNameOf } from './views.js';
-
-const MOST_DOUBLES = 5;
-
-/** Others who may be the same person: of the same birth date and family name, or the same file number. */
-export async function likelyDoubles(work: UnitOfWork, { id, birthDate, familyName, fileNumber }: Patient): Promise<LikelyDouble[]> {
-  const { manager, clinicId } = work;
-  const rows = await manager
-    .createQueryBuilder(Patient, 'p')
-    .where('p.clinicId = :clinicId AND p.id <> :id AND p.mergedInto IS NULL', { clinicId, id })
-    .andWhere("((p.birthDate = :birthDate AND p.familyName = :familyName) OR (:fileNumber <> '' AND p.fileNumber = :fileNumber))", {
-      birthDate,
-      familyName,
-      fileNumber,
-    })
-    .orderBy('p.id')
-    .limit(MOST_DOUBLES)
-    .getMany();
-  if (rows.length === 0) return [];
-  const counts = await manager
-    .createQueryBuilder(Episode, 'e')
-    .select('e.patientId', 'patient')
-    .addSelect('COUNT(*)', 'n')
-    .where('e.clinicId = :clinicId AND e.patientId IN (:...ids)', { clinicId, ids: rows.map((row) => row.id) })
-    .groupBy('e.patientId')
-    .getRawMany<{ patient: string; n: string }>();
-  return rows.map((row) => ({
-    ...patientView(row),
-    fileNumber: row.fileNumber,
-    episodes: Number(counts.find(({ patient }) => patient === row.id)?.n ?? 0),
-  }));
-}
-
-/** Records that went into this one and were not taken apart again, the latest first. */
-export async function mergesOf(work: UnitOfWork, keptId: string): Promise<MergeView[]> {
-  const { manager, clinicId } = work;
-  const rows = await manager.find(PatientMergeRow, { where: { clinicId, keptId, undoneAt: IsNull() }, order: { mergedAt: 'DESC' } });
-  if (rows.length === 0) return [];
-  const gone = await manager.findBy(Patient, { clinicId, id: In(rows.map(({ goneId }) => goneId)) });
-  const names = await work.namesOf(rows.map(({ mergedBy }) => mergedBy));
-  return rows.map(({ id, goneId, mergedBy, mergedAt, episodes }) => {
-    const { givenName, familyName } = gone.find((patient) => patient.id === goneId)!;
-    return { id, name: `${givenName} ${familyName}`, by: names.get(mergedBy) ?? '', at: mergedAt.toISOString(), episodes: episodes.length };
-  });
-}
+import { sortNameOf } from './views.js';
 
 /** Both records, held; always in the same order, so that two who merge at once do not wait for each other. */
 async function both(work: UnitOfWork, one: string, other: string): Promise<[Patient, Patient]> {
@@ -57,7 +12,6 @@ async function both(work: UnitOfWork, one: string, other: string): Promise<[Pati
   for (const id of [one, other].sort()) held.set(id, await work.one(Patient, id, 'patient', 'pessimistic_write'));
   return [held.get(one)!, held.get(other)!];
 }
-
 /** The episodes of the other record go to this one. Sent twice it is done once. */
 export async function merge(work: UnitOfWork, keptId: string, { id, other }: { id: string; other: string }): Promise<void> {
   const { manager, clinicId, caller, now } = work;
@@ -77,7 +31,6 @@ export async function merge(work: UnitOfWork, keptId: string, { id, other }: { i
   await manager.update(Patient, { id: other, clinicId }, { mergedInto: keptId });
   await work.log.write('patient', keptId, [['merged', null, { with: other, merge: id }]]);
 }
-
 /** Takes them apart again: what came over goes back, and what was begun since stays. @returns the record that was kept */
 export async function undoMerge(work: UnitOfWork, id: string): Promise<string> {
   const { manager, clinicId, caller, now } = work;
@@ -97,7 +50,6 @@ export async function undoMerge(work: UnitOfWork, id: string): Promise<string> {
   await work.log.write('patient', row.keptId, [['merged', { with: gone.id, merge: id }, null]]);
   return row.keptId;
 }
-
 async function move(work: UnitOfWork, episodes: readonly Episode[], to: Patient): Promise<void> {
   const { manager, clinicId } = work;
   for (const episode of episodes) {
@@ -105,7 +57,6 @@ async function move(work: UnitOfWork, episodes: readonly Episode[], to: Patient)
     await indexWords(work, { ...episode, patientId: to.id });
   }
 }
-
 /** @throws a problem where a record went into another one: that is the one to change */
 export function mustStandAlone({ mergedInto }: Pick<Patient, 'mergedInto'>): void {
   if (mergedInto)

@@ -1,42 +1,14 @@
-import type { NewEpisode, NewPatient, PatientRecord, PersonChange, PersonChanges } from '@dial-gauge/contract';
+import type { NewEpisode, NewPatient, PersonChange } from '@dial-gauge/contract';
 import { Episode } from '../episodes/entities.js';
 import { indexWords } from '../episodes/store.js';
-import { episodeView } from '../episodes/views.js';
-import { ChangeRow, same } from '../platform/change-log.js';
+import { same } from '../platform/change-log.js';
 import { dayOf, notInTheFuture } from '../platform/days.js';
 import { changedMeanwhile, refused } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { visitViews } from '../visits/record.js';
 import { RANK_NEW } from '../queue/rank.js';
 import { Patient } from './entities.js';
-import { likelyDoubles, mergesOf, mustStandAlone } from './merging.js';
-import { patientView, sortNameOf } from './views.js';
-
-export async function patientRecord(work: UnitOfWork, id: string): Promise<PatientRecord> {
-  const { manager, clinicId } = work;
-  const patient = await work.one(Patient, id, 'patient');
-  const episodes = await manager.find(Episode, { where: { patientId: id, clinicId }, order: { openedOn: 'DESC', id: 'DESC' } });
-  const visits = await visitViews(
-    work,
-    episodes.map((episode) => episode.id),
-  );
-  const names = await work.namesOf(episodes.map(({ endedBy }) => endedBy));
-  const { gender, fileNumber, revision, mergedInto } = patient;
-  return {
-    patient: { ...patientView(patient), gender, fileNumber, revision },
-    mergedInto,
-    episodes: episodes.map((e) => ({
-      ...episodeView(e),
-      ended:
-        e.endedOn === null
-          ? null
-          : { on: e.endedOn, outcome: e.outcome ?? 'other', note: e.endedNote, by: names.get(e.endedBy ?? '') ?? '' },
-      visits: visits.get(e.id) ?? [],
-    })),
-    doubles: mergedInto ? [] : await likelyDoubles(work, patient),
-    merges: await mergesOf(work, id),
-  };
-}
+import { mustStandAlone } from './merging.js';
+import { sortNameOf } from './views.js';
 
 /** Adds a patient and the first episode of care. Sent twice they are added once. */
 export async function addPatient(work: UnitOfWork, { episode: first, ...person }: NewPatient): Promise<void> {
@@ -47,14 +19,12 @@ export async function addPatient(work: UnitOfWork, { episode: first, ...person }
   if (!(await work.insertFact(Patient, patient, 'patient', facts))) return;
   await insertEpisode(work, patient, first);
 }
-
 /** Another episode of the same person. Sent twice there is one. */
 export async function openEpisode(work: UnitOfWork, patientId: string, episode: NewEpisode): Promise<void> {
   const patient = await work.one(Patient, patientId, 'patient', 'pessimistic_read');
   mustStandAlone(patient);
   await insertEpisode(work, patient, episode);
 }
-
 async function insertEpisode(work: UnitOfWork, patient: Patient, first: NewEpisode): Promise<void> {
   const { clinicId, now } = work;
   const episode: Episode = {
@@ -89,9 +59,7 @@ async function insertEpisode(work: UnitOfWork, patient: Patient, first: NewEpiso
   work.touch('episode', episode.id);
   if (await work.insertFact(Episode, episode, 'episode', ['patientId', 'complaint', 'involvedSide'])) await indexWords(work, episode);
 }
-
 const PERSON = ['givenName', 'familyName', 'birthDate', 'sex', 'gender', 'fileNumber', 'occupation'] as const;
-
 /**
  * Puts right who somebody is; refused where somebody else has changed it since
  * it was read. What was signed keeps its own copy. An open visit is judged by
@@ -118,29 +86,10 @@ export async function changePatient(work: UnitOfWork, id: string, { revision, ..
   await manager.update(Episode, { patientId: id, clinicId }, { sortName: sortNameOf(person) });
   for (const episode of episodes) await indexWords(work, episode);
 }
-
 async function firstVisitOn({ manager, clinicId }: UnitOfWork, patientId: string): Promise<string | null> {
   const [row] = await manager.query<{ first: string | null }[]>(
     'SELECT MIN(v.assessed_on) AS first FROM visit v JOIN episode e ON e.clinic_id = v.clinic_id AND e.id = v.episode_id WHERE e.clinic_id = ? AND e.patient_id = ?',
     [clinicId, patientId],
   );
   return row?.first ?? null;
-}
-
-export async function personChanges(work: UnitOfWork, id: string): Promise<PersonChanges> {
-  const { manager, clinicId } = work;
-  await work.one(Patient, id, 'patient');
-  const rows = await manager.find(ChangeRow, {
-    where: { clinicId, subject: 'patient', subjectId: id },
-    order: { changedAt: 'DESC' },
-    take: 200,
-  });
-  const names = await work.namesOf(rows.map(({ userId }) => userId));
-  return rows.map(({ changedAt, userId, field, oldValue, newValue }) => ({
-    at: changedAt.toISOString(),
-    by: names.get(userId) ?? '',
-    field,
-    before: oldValue,
-    after: newValue,
-  }));
 }

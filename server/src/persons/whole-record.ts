@@ -4,7 +4,7 @@ import { parcel } from '@dial-gauge/files';
 import { Clinic } from '../clinic/entities.js';
 import { User } from '../account/entities.js';
 import { fileNameOf, printedInFull } from '../reports/paper.js';
-import { patientRecord } from '../patients/store.js';
+import { patientRecord } from '../patients/read.js';
 import { dayOf } from '../platform/days.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { visitRecord } from '../visits/record.js';

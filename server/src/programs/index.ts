@@ -1,7 +1,8 @@
 import { PROGRAMS } from '@dial-gauge/contract';
 import { serve, type Resource } from '../platform/resource.js';
 import { ProgramRow } from './entities.js';
-import { giveProgram, programsView } from './store.js';
+import { giveProgram } from './store.js';
+import { programsView } from './read.js';
 
 const thread = true;
 

@@ -1,38 +1,9 @@
-import { operationOf, PROGRESS, type ProgressView } from '@dial-gauge/contract';
-import { findNormSet, progressOf, seriesOfItems } from '@dial-gauge/core';
-import { goalsByKey, goalsOf } from '../goals/store.js';
+import { PROGRESS } from '@dial-gauge/contract';
 import { serve, type Resource } from '../platform/resource.js';
-import { pastSessions } from '../past/store.js';
-import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { screenDays } from '../screens/store.js';
-import { Visit } from '../visits/entities.js';
-import { history } from '../visits/history.js';
+import { progressView } from './view.js';
 
 /** What changed over the visits of an episode. */
 export const progress: Resource = {
   entities: [],
   routes: [serve(PROGRESS.progress, (work, { params }) => progressView(work, params.id), { thread: true })],
 };
-
-export async function progressView(work: UnitOfWork, visitId: string): Promise<ProgressView> {
-  const row = await work.one(Visit, visitId, 'visit');
-  const [{ sessions, ownErrors, ...rest }, goals, before] = await Promise.all([
-    history(work, row),
-    goalsOf(work, row.episodeId),
-    pastSessions(work, row.episodeId, row.assessedOn),
-  ]);
-  const { patient, episode, normSets, ownNormSets } = rest;
-  const series = progressOf([...before, ...sessions], {
-    own: ownErrors,
-    person: patient,
-    normOrder: normSets.flatMap((id) => findNormSet(id, ownNormSets) ?? []),
-    involvedSide: episode.involvedSide ?? undefined,
-    operation: operationOf(episode),
-    goals: goalsByKey(goals),
-  });
-  const screens = seriesOfItems(await screenDays(work, rest.visits), rest.visits.length - 1, {
-    own: ownErrors,
-    procedure: operationOf(episode)?.id,
-  });
-  return { ...rest, goals, series, screens };
-}

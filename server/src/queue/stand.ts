@@ -5,7 +5,7 @@ import { LateEntryRow } from '../late/entities.js';
 import { loggedDays } from '../patient-pages/logged.js';
 import { dayOf } from '../platform/days.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { progressView } from '../progress/index.js';
+import { progressView } from '../progress/view.js';
 import { RANK_NEW, rankKeyOf } from './rank.js';
 import { Visit } from '../visits/entities.js';
 

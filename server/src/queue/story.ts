@@ -5,8 +5,8 @@ import { episodeView } from '../episodes/views.js';
 import { PatientPageRow } from '../patient-pages/entities.js';
 import { loggedDays } from '../patient-pages/logged.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { standingProgram } from '../programs/store.js';
-import { progressView } from '../progress/index.js';
+import { standingProgram } from '../programs/read.js';
+import { progressView } from '../progress/view.js';
 import { judgementView } from '../signing/judge.js';
 
 const FORTNIGHT = 14 * 86_400_000;

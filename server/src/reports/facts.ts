@@ -2,8 +2,8 @@ import { operationOf, type JudgementView, type ProgressView } from '@dial-gauge/
 import { draftSummary, drillsWith, type ReportFacts } from '@dial-gauge/core';
 import { Clinic } from '../clinic/entities.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { standingProgram, type StandingProgram } from '../programs/store.js';
-import { progressView } from '../progress/index.js';
+import { standingProgram, type StandingProgram } from '../programs/read.js';
+import { progressView } from '../progress/view.js';
 import { judgementView } from '../signing/judge.js';
 
 /** Everything a page about a visit is made from. */

@@ -16,10 +16,10 @@ import {
   type ScreenDone,
 } from '@dial-gauge/core';
 import { calendarText, exportText, type CalendarEntry, type Paper } from '@dial-gauge/files';
-import { criteriaOf } from '../norms/store.js';
+import { criteriaOf } from '../norms/read.js';
 import { HttpProblem } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { screensForJudging } from '../screens/store.js';
+import { screensForJudging } from '../screens/read.js';
 import { mustBeOfAPerson } from '../visits/rehearsal.js';
 import { visitRecord } from '../visits/record.js';
 import { fileNameOf, pagesOf, printed } from './paper.js';

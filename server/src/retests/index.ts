@@ -3,7 +3,8 @@ import { keepLate } from '../late/keep.js';
 import { serve, type Resource } from '../platform/resource.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { RetestReadingRow, RetestRoundRow, RetestRow } from './entities.js';
-import { finishRetest, noteDrill, readMarker, retestsView, startRetest } from './store.js';
+import { finishRetest, noteDrill, readMarker, startRetest } from './store.js';
+import { retestsView } from './read.js';
 
 const thread = true;
 const thenView = (visitId: string) => (after: UnitOfWork) => retestsView(after, visitId);

@@ -5,7 +5,8 @@ import { serve, type Resource } from '../platform/resource.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { ScreenSettingsRow, ScreenTryRow } from './entities.js';
 import { planScreens } from './plan.js';
-import { clinicScreensView, correctScreenTry, holdScreenTry, screensView, setScreens, tryWords } from './store.js';
+import { correctScreenTry, holdScreenTry, setScreens } from './store.js';
+import { clinicScreensView, screensView, tryWords } from './read.js';
 
 const thenView = (visitId: string) => (after: UnitOfWork) => screensView(after, visitId);
 

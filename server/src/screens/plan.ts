@@ -5,7 +5,7 @@ import { refused } from '../platform/problems.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { Visit } from '../visits/entities.js';
 import { openVisit } from '../visits/open.js';
-import { settingsOf } from './store.js';
+import { settingsOf } from './read.js';
 
 const NOTHING_CHOSEN: ScreenPlanView = { screens: [], asked: [] };
 /** More than anybody runs at a visit. */

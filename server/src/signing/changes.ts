@@ -6,7 +6,7 @@ import type { ChangeRow } from '../platform/change-log.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
 import { MeasurementRow, TrialRow } from '../readings/entities.js';
 import { ScreenTryRow } from '../screens/entities.js';
-import { tryWords } from '../screens/store.js';
+import { tryWords } from '../screens/read.js';
 import { measurementName, trialWords } from '../readings/words.js';
 
 type Change = SigningView['changes'][number];

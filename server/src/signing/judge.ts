@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import { assessmentOfVisit, type JudgementView, type VisitRecord } from '@dial-gauge/contract';
 import { assess, judgementOfToday, type Judgement } from '@dial-gauge/core';
-import { lateEntries } from '../late/store.js';
-import { criteriaOf } from '../norms/store.js';
+import { lateEntries } from '../late/read.js';
+import { criteriaOf } from '../norms/read.js';
 import type { UnitOfWork } from '../platform/unit-of-work.js';
-import { screensForJudging } from '../screens/store.js';
+import { screensForJudging } from '../screens/read.js';
 import { Visit } from '../visits/entities.js';
 import { visitRecord } from '../visits/record.js';
 import { changesSince } from './changes.js';

@@ -2,7 +2,7 @@ import type { NewAmendment, NewSignature, SignedCopy, SummaryChange } from '@dia
 import { inWords, judgementOfToday } from '@dial-gauge/core';
 import { writeSigned } from '../audit/write.js';
 import { Episode } from '../episodes/entities.js';
-import { goalsOf } from '../goals/store.js';
+import { goalsOf } from '../goals/read.js';
 import { Patient } from '../patients/entities.js';
 import { same } from '../platform/change-log.js';
 import { changedMeanwhile, HttpProblem, idTaken, refused } from '../platform/problems.js';

@@ -1,5 +1,5 @@
 import { TAKEOVERS } from '@dial-gauge/contract';
-import { patientRecord } from '../patients/store.js';
+import { patientRecord } from '../patients/read.js';
 import { serve, type Resource } from '../platform/resource.js';
 import { takeOver } from './store.js';
 

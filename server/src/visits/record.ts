@@ -14,7 +14,7 @@ import { In, type SelectQueryBuilder } from 'typeorm';
 import { Clinic } from '../clinic/entities.js';
 import { Episode } from '../episodes/entities.js';
 import { episodeView } from '../episodes/views.js';
-import { orderOf, ownErrorsOf, ownSetsOf } from '../norms/store.js';
+import { orderOf, ownErrorsOf, ownSetsOf } from '../norms/read.js';
 import { Patient } from '../patients/entities.js';
 import { patientView } from '../patients/views.js';
 import { grouped } from '../platform/grouped.js';
