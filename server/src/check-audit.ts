@@ -1,7 +1,7 @@
-import { checkChain, chainOpen } from './audit/chain.js';
-import { Clinic } from './clinic/entities.js';
-import { connect, createDataSource } from './platform/database.js';
-import { ENTITIES } from './resources.js';
+import { checkChain, chainOpen } from './records/audit/chain.js';
+import { Clinic } from './records/clinic/entities.js';
+import { connect, createDataSource } from './database/database.js';
+import { ENTITIES } from './http/endpoints/index.js';
 import { readSettings } from './settings.js';
 
 /*

@@ -1,7 +1,7 @@
-import { connect, createDataSource } from './platform/database.js';
-import { ENTITIES } from './resources.js';
+import { connect, createDataSource } from './database/database.js';
+import { ENTITIES } from './http/endpoints/index.js';
 import { readSettings } from './settings.js';
-import { wayBack } from './staff/way-back.js';
+import { wayBack } from './use-cases/accounts/way-back.js';
 
 /*
  * Makes a link to another password for somebody whom nobody else can help:

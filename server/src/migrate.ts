@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util';
-import { asSchemaAccount, connect, createDataSource, migrate } from './platform/database.js';
-import { migrateBack } from './platform/migrate-back.js';
-import { MIGRATIONS } from './migrations/index.js';
+import { asSchemaAccount, connect, createDataSource, migrate } from './database/database.js';
+import { migrateBack } from './database/migrate-back.js';
+import { MIGRATIONS } from './database/migrations/index.js';
 import { readSettings } from './settings.js';
 
 /*

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import * as z from 'zod';
-import type { MailSettings } from './platform/mail.js';
+import type { MailSettings } from './shared/mail.js';
 
 const KEY_BYTES = 32;
 

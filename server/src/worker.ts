@@ -1,14 +1,14 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import { workerData } from 'node:worker_threads';
 import { move, transferableSymbol, valueSymbol } from 'piscina';
-import { judgePassword as judged, type Strength } from './account/strength.js';
-import { NOBODY } from './platform/caller.js';
-import { connect, createDataSource, Database, type DatabaseSettings } from './platform/database.js';
-import { perform } from './platform/perform.js';
-import type { Served } from './platform/resource.js';
-import { toOutcome, type Outcome, type Task } from './platform/threads.js';
-import { stand } from './queue/stand.js';
-import { ENTITIES, RESOURCES } from './resources.js';
+import { judgePassword as judged, type Strength } from './records/identity/strength.js';
+import { NOBODY } from './shared/caller.js';
+import { connect, createDataSource, Database, type DatabaseSettings } from './database/database.js';
+import { perform } from './http/execute-endpoint.js';
+import type { Served } from './http/endpoint.js';
+import { toOutcome, type Outcome, type Task } from './http/threads.js';
+import { stand } from './use-cases/queue/stand.js';
+import { ENTITIES, RESOURCES } from './http/endpoints/index.js';
 
 const routes = new Map<string, Served>(
   RESOURCES.flatMap((resource) => resource.routes).map((served) => [`${served.route.method} ${served.route.path}`, served] as const),

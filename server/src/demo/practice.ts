@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { roundOf, seededRandom, seemsAt, taskOf, type AnswerOf, type Drawn, type ExerciseId } from '@dial-gauge/core';
 import { addMinutes, setHours, startOfHour, subDays } from 'date-fns';
 import type { EntityManager } from 'typeorm';
-import { PracticeAnswerRow, PracticeRoundRow } from '../practice/entities.js';
+import { PracticeAnswerRow, PracticeRoundRow } from '../records/training/entities.js';
 
 interface People {
   readonly clinicId: string;

@@ -1,12 +1,12 @@
 import { assessmentOfVisit } from '@dial-gauge/contract';
 import { assess } from '@dial-gauge/core';
 import { readSettings } from '../settings.js';
-import { Clinic } from '../clinic/entities.js';
-import { Patient } from '../patients/entities.js';
-import { caseload } from '../patients/caseload.js';
-import { Database } from '../platform/database.js';
-import { TrialRow } from '../readings/entities.js';
-import { visitRecord } from '../visits/record.js';
+import { Clinic } from '../records/clinic/entities.js';
+import { Patient } from '../records/patients/entities.js';
+import { caseload } from '../read-models/caseload/caseload.js';
+import { Database } from '../database/database.js';
+import { TrialRow } from '../records/readings/entities.js';
+import { visitRecord } from '../read-models/visit-record/record.js';
 import { startHarness, type Harness } from '../testing/harness.js';
 import { earlierPeople } from './earlier.js';
 import { seedDemo } from './seed.js';

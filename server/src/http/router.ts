@@ -1,0 +1,162 @@
+import { pipeline, Readable } from 'node:stream';
+import { pipeline as pipelined } from 'node:stream/promises';
+import { actOf, ALLOWED, mayDo } from '@dial-gauge/contract';
+import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
+import type { Auditor } from '../use-cases/auditing/auditor.js';
+import { networkOf } from '../shared/address.js';
+import { NOBODY } from '../shared/caller.js';
+import type { Database } from '../database/database.js';
+import { perform } from './execute-endpoint.js';
+import {
+  HttpProblem,
+  noSession,
+  notFound,
+  notYourRole,
+  notYours,
+  secondFactorMissing,
+  wantsProof as proofWanted,
+} from '../shared/problems.js';
+import type { Resource, Served } from './endpoint.js';
+import { sentOf } from '../shared/client-clock.js';
+import type { Sessions } from './session.js';
+import type { Threads } from './threads.js';
+
+/** Who entered what is sent: a tab left open must not send under the name of whoever signed in after. */
+const MEANT_FOR = 'x-dial-gauge-user';
+const USUAL_SIZE = 100_000;
+
+export interface Means {
+  readonly database: Database;
+  readonly sessions: Sessions;
+  /** Where what takes long is done; without them it is done here. */
+  readonly threads?: Threads;
+  /** Writes down who looks at and enters into whose record. */
+  readonly auditor?: Auditor;
+  /** Hears that an episode was entered into, once that is answered. */
+  readonly episodeTouched?: () => void;
+}
+
+/**
+ * Puts the routes of all resources on one router. For each: is there a session
+ * and is it the one meant, then only is the body read; then it is parsed with
+ * the contract, done, answered.
+ */
+export function routerOf(resources: readonly Resource[], { database, sessions, threads, episodeTouched, auditor }: Means): Router {
+  const router = express.Router();
+  // By the first word of the path, so that a request is not held against every route there is.
+  const under = new Map<string, Router>();
+  for (const served of resources.flatMap((resource) => resource.routes)) {
+    const { method, path, largest = USUAL_SIZE } = served.route;
+    const [, word = '', rest = ''] = /^(\/[^/]+)(.*)$/.exec(path) ?? [];
+    if (!under.has(word)) router.use(word, newUnder(word));
+    const readBody: RequestHandler[] = method === 'post' || method === 'put' ? [express.json({ limit: largest })] : [];
+    under.get(word)?.[method](rest || '/', mustBeSignedIn(served, sessions), ...readBody, answer(served));
+  }
+  return router;
+
+  function newUnder(word: string): Router {
+    const made = express.Router();
+    under.set(word, made);
+    return made;
+  }
+
+  function answer(served: Served): RequestHandler {
+    const { route, how } = served;
+    return async (request, response) => {
+      const caller = request.session?.caller ?? NOBODY;
+      const address = route.params.safeParse(request.params);
+      if (!address.success) throw notFound('record');
+      const query = route.query.parse(request.query);
+      const hasBody = request.method === 'POST' || request.method === 'PUT';
+      const body = hasBody ? route.body.parse(request.body ?? {}) : undefined;
+      const sent = sentOf((name) => request.get(name), new Date());
+      const call = { params: address.data, query, body, sent };
+      const { id } = address.data as { id?: string };
+      const { pieces } = served;
+      // What is read is written down before it is seen; what is written, once it was taken.
+      const audited = auditor && (() => auditor.note({ route, caller, id }));
+      if (pieces) await audited?.();
+      if (pieces) {
+        response.setHeader('Content-Type', `${route.mediaType}; charset=utf-8`);
+        response.setHeader('Content-Disposition', `attachment; filename="${route.path.slice(1)}"`);
+        // Whoever asked may be gone before the end: then no more is read.
+        await database
+          .loose(caller, (work) => pipelined(Readable.from(pieces(work, call)), response))
+          .catch((error: unknown) => {
+            if (!response.headersSent) throw error;
+            response.destroy();
+          });
+        return;
+      }
+      if (how.thread && threads) {
+        const { status, json, touchedEpisode } = await threads.perform(served, caller, call, networkOf(request.ip));
+        await audited?.();
+        send(response, status, json);
+        if (touchedEpisode) episodeTouched?.();
+        return;
+      }
+      const { status, answer: done, touchedEpisode } = await perform(database, served, caller, call, { request, response });
+      await audited?.();
+      send(response, status, JSON.stringify(done));
+      if (touchedEpisode) episodeTouched?.();
+    };
+  }
+}
+
+/** A long answer goes out piece by piece: handed over at once it would keep others waiting. */
+const PIECE = 128_000;
+
+function send(response: Response, status: number, json: string | Uint8Array): void {
+  // It came after the deadline: something else was answered.
+  if (response.headersSent) return;
+  response.statusCode = status;
+  response.setHeader('Content-Type', 'application/json; charset=utf-8');
+  if (typeof json === 'string' || json.length <= PIECE) {
+    response.end(json);
+    return;
+  }
+  response.setHeader('Content-Length', json.length);
+  const pieces = Array.from({ length: Math.ceil(json.length / PIECE) }, (_, n) => json.subarray(n * PIECE, (n + 1) * PIECE));
+  // Whoever asked may be gone before the end.
+  pipeline(Readable.from(pieces), response, () => {});
+}
+
+/** Who may come in, and do this: the one place where it is decided. */
+function mustBeSignedIn({ route, how }: Served, sessions: Sessions): RequestHandler {
+  const act = actOf(route);
+  return async (request: Request, response: Response, next: NextFunction) => {
+    response.locals['route'] = route.path;
+    const { session } = request;
+    if (!route.open) {
+      // Asked for in the database, unless the statement does that itself: what is remembered may have ended.
+      const standing = session?.remembered && (!how.asksForSession || session.factorMissing) ? await sessions.find(session.sid) : session;
+      if (!standing) throw noSession();
+      request.session = standing;
+    }
+    const meant = request.get(MEANT_FOR);
+    if (session && meant !== undefined && meant !== session.caller.userId) throw notYours(session.caller.name);
+    if (request.session && act !== 'door') {
+      const { caller, wantsProof, factorMissing } = request.session;
+      if (!mayDo(caller.role, act)) throw notYourRole(caller.role, act);
+      if (factorMissing && act !== 'self') throw secondFactorMissing();
+      if (ALLOWED[act].proof && wantsProof) throw proofWanted();
+    }
+    next();
+  };
+}
+
+const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
+
+/** What changes something comes as JSON and from our own page: a form on another site can send neither. */
+export const fromOurselves: RequestHandler = (request, _response, next) => {
+  if (SAFE.has(request.method)) return next();
+  const site = request.get('sec-fetch-site');
+  const origin = request.get('origin');
+  const own = `${request.protocol}://${request.host}`;
+  if ((site !== undefined && site !== 'same-origin' && site !== 'none') || (origin !== undefined && origin !== own))
+    throw new HttpProblem(403, 'From another site', 'This was sent from another site. Nothing was changed; use the page of this server.');
+  const hasBody = request.get('transfer-encoding') !== undefined || Number(request.get('content-length') ?? 0) > 0;
+  if (request.method !== 'DELETE' && (hasBody || request.get('content-type')) && !request.is('application/json'))
+    throw new HttpProblem(415, 'Not JSON', 'The request is not JSON; allowed: Content-Type: application/json.');
+  next();
+};
