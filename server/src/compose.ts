@@ -1,32 +1,35 @@
-import type { IncomingMessage, ServerResponse } from 'node:http';
 import { openApiDocument } from '@dial-gauge/contract';
-import express, { type Express, type RequestHandler, type Response } from 'express';
-import helmet from 'helmet';
+import express, { type Express, type RequestHandler } from 'express';
 import type { Logger } from 'pino';
+import proxyAddress from 'proxy-addr';
 import type { DataSource } from 'typeorm';
-import { AttemptLimiter } from './records/identity/attempts.js';
-import { KnownDevices } from './http/known-devices.js';
-import type { AccountMeans } from './http/proof.js';
-import { judgePassword } from './records/identity/strength.js';
-import { Auditor } from './use-cases/auditing/auditor.js';
-import { Cohorts } from './use-cases/cohort/cohorts.js';
-import { Database } from './database/database.js';
 import { deadline } from './http/deadline.js';
-import type { Mailer } from './shared/mail.js';
+import { RESOURCES } from './http/endpoints/index.js';
+import type { Health } from './http/health.js';
+import { KnownDevices } from './http/known-devices.js';
 import { problemHandler } from './http/problem-handler.js';
-import { HttpProblem } from './shared/problems.js';
 import { requestLog } from './http/request-log.js';
 import { fromOurselves, routerOf } from './http/router.js';
-import { Sessions, type SessionSettings } from './http/session.js';
-import type { Watch } from './http/health.js';
-import type { Threads } from './http/threads.js';
-import { RESOURCES } from './http/endpoints/index.js';
-import { USUAL_KEEP_YEARS } from './settings.js';
-import { Standings } from './use-cases/queue/standings.js';
-import { clinicIsThere } from './use-cases/accounts/links.js';
+import { apiHeaders, nonceOf, pageHeaders } from './http/security-headers.js';
+import type { Services } from './http/services.js';
+import { SessionCookies } from './http/session.js';
 import { nonceFor, serveWeb, type DemoDoor } from './http/static-web.js';
+import type { Threads } from './http/threads.js';
+import { AttemptLimiter } from './records/identity/attempts.js';
+import { SessionStore, type SessionSettings } from './records/identity/session-store.js';
+import { judgePassword } from './records/identity/strength.js';
+import { openDatabase } from './records/open-database.js';
+import { USUAL_KEEP_YEARS } from './settings.js';
+import type { Mailer } from './shared/mail.js';
+import { HttpProblem } from './shared/problems.js';
+import { clinicIsThere } from './use-cases/accounts/links.js';
+import { Auditor } from './use-cases/auditing/auditor.js';
+import { Cohorts } from './use-cases/cohort/cohorts.js';
+import type { Bus } from './use-cases/live/bus.js';
+import { LiveHub } from './use-cases/live/hub.js';
+import { Standings } from './use-cases/queue/standings.js';
 
-export interface AppSettings {
+export interface ServerSettings {
   readonly dataSource: DataSource;
   readonly session: SessionSettings;
   readonly logger: Logger;
@@ -36,6 +39,8 @@ export interface AppSettings {
   readonly trustProxy?: string | number | false;
   /** Where what takes long is done; without them it is done here. */
   readonly threads?: Threads;
+  /** Over which live instruments are shared; without it there are none. */
+  readonly bus?: Bus;
   /** Whom the sign-in page offers to be, in the demo. */
   readonly demo?: DemoDoor;
   /** What second factors are kept with: 32 bytes. */
@@ -43,89 +48,68 @@ export interface AppSettings {
   /** Years that a record is kept, before it may be erased. */
   readonly keepYears?: number;
   /** What tells others how this server is. */
-  readonly watch?: Watch;
-  /** After how many milliseconds a request is answered that it took too long; a minute where it is left out. */
-  readonly longestRequestMs?: number;
+  readonly health?: Health;
   /** Sends mails; without it links for others need their second factor. */
   readonly mailer?: Mailer | null;
+  /** After how many milliseconds a request is answered that it took too long; a minute where it is left out. */
+  readonly longestRequestMs?: number;
+  /** Whether answers are held against the contract before they go out: in tests and in development. */
+  readonly checksAnswers?: boolean;
   /** What time it is; the system's where it is left out. */
   readonly clock?: () => Date;
 }
 
-export const nonceOf = (response: Response): string => response.locals['nonce'] as string;
-
-const referrerPolicy = { policy: 'no-referrer' } as const;
-
-/** What a page may do: everything from here, styles with the nonce of this answer. */
-const pageHeaders = helmet({
-  contentSecurityPolicy: {
-    useDefaults: false,
-    directives: {
-      defaultSrc: ["'none'"],
-      scriptSrc: ["'self'"],
-      styleSrc: ["'self'", (_request, response) => `'nonce-${nonceOf(response as Response)}'`],
-      imgSrc: ["'self'", 'data:'],
-      // A clip that somebody opens plays in the page that opened it, and comes from nowhere else.
-      mediaSrc: ["'self'", 'blob:'],
-      fontSrc: ["'self'"],
-      connectSrc: ["'self'"],
-      workerSrc: ["'self'"],
-      manifestSrc: ["'self'"],
-      formAction: ["'self'"],
-      frameAncestors: ["'none'"],
-      baseUri: ["'none'"],
-    },
-  },
-  referrerPolicy,
-});
-
-/** An answer of the interface is data: as a page it may do nothing at all, and nobody stores it. */
-const apiHeaders = alwaysThese(
-  helmet({
-    contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"], baseUri: ["'none'"] } },
-    referrerPolicy,
-  }),
-  { 'Cache-Control': 'no-store' },
-);
-
-/** Headers that are the same for every answer, asked for once. */
-function alwaysThese(middleware: ReturnType<typeof helmet>, more: Readonly<Record<string, string>>): RequestHandler {
-  const headers = new Map(Object.entries(more));
-  const answer = { setHeader: (name: string, value: string) => headers.set(name, value), removeHeader: () => {} };
-  middleware({} as IncomingMessage, answer as unknown as ServerResponse, () => {});
-  return (_request, response, next) => {
-    response.setHeaders(headers);
-    next();
-  };
+export interface ComposedServer {
+  readonly app: Express;
+  readonly services: Services;
+  /** Begins with what is done beside the requests. */
+  start(): void;
+  /** Ends it, in order. */
+  close(): Promise<void>;
 }
 
-/** The whole server, wired but not listening. */
-export function createApp(settings: AppSettings): Express {
-  const { dataSource, logger, webRoot, threads, session, trustProxy = false, demo, watch, key, clock = () => new Date() } = settings;
+const PRUNE_EVERY_MS = 3_600_000;
+
+/** The whole server, put together but not listening: everything it consists of is made here, and handed to what needs it. */
+export function composeServer(settings: ServerSettings): ComposedServer {
+  const {
+    dataSource,
+    logger,
+    webRoot,
+    threads,
+    session,
+    trustProxy = false,
+    demo,
+    health,
+    key = null,
+    clock = () => new Date(),
+  } = settings;
   const app = express();
-  const sessions = new Sessions(dataSource, session, clock);
   app.disable('x-powered-by');
   // Answers are never stored by whoever asks: nobody compares them.
   app.disable('etag');
   app.set('trust proxy', trustProxy);
-  app.locals['sessions'] = sessions;
-  app.locals['keepYears'] = settings.keepYears ?? USUAL_KEEP_YEARS;
-  app.locals['accounts'] = {
-    limiter: new AttemptLimiter(dataSource, clock),
-    devices: new KnownDevices(key ?? null, session.secure),
+
+  const database = openDatabase(dataSource, clock);
+  const store = new SessionStore(dataSource, session, clock);
+  const sessions = new SessionCookies(store, clock);
+  const auditor = new Auditor(dataSource, key, logger, clock);
+  const queue = new Standings(database, threads, logger, clock);
+  const cohorts = new Cohorts(dataSource, logger, clock);
+  const limiter = new AttemptLimiter(dataSource, clock);
+  const services: Services = {
+    ...{ sessions, auditor, queue, cohorts, limiter, key, clock },
+    live: settings.bus ? liveHub(settings.bus) : null,
+    devices: new KnownDevices(key, session.secure),
     mailer: settings.mailer ?? null,
-    key: key ?? null,
+    keepYears: settings.keepYears ?? USUAL_KEEP_YEARS,
     judgePassword: (password, words, from) => (threads ? threads.judgePassword(password, words, from) : judgePassword(password, words)),
-  } satisfies AccountMeans;
-  const standings = new Standings(dataSource, threads, logger, clock);
-  app.locals['standings'] = standings;
-  app.locals['cohorts'] = new Cohorts(dataSource, logger);
-  const auditor = new Auditor(dataSource, key ?? null, logger);
-  app.locals['auditor'] = auditor;
+  };
+
   app.use(requestLog(logger));
-  if (watch) {
-    app.use(watch.time);
-    watch.serve(app);
+  if (health) {
+    app.use(health.time);
+    health.serve(app);
   }
   app.use('/api', apiHeaders, deadline(settings.longestRequestMs));
   app.get('/api/openapi.json', (_request, response) => {
@@ -134,8 +118,13 @@ export function createApp(settings: AppSettings): Express {
   app.use(
     '/api',
     fromOurselves,
-    sessions.tell,
-    routerOf(RESOURCES, { database: new Database(dataSource, clock), sessions, threads, episodeTouched: () => standings.soon(), auditor }),
+    withServices(services),
+    sessions.attach,
+    routerOf(RESOURCES, {
+      ...{ database, threads, auditor, sessions: store },
+      checksAnswers: settings.checksAnswers ?? false,
+      episodeTouched: () => queue.soon(),
+    }),
     () => {
       throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');
     },
@@ -146,8 +135,42 @@ export function createApp(settings: AppSettings): Express {
   }, pageHeaders);
   if (webRoot) serveWeb(app, webRoot, nonceOf, demo ?? null, () => clinicIsThere(dataSource.manager));
   app.use(problemHandler(logger));
-  return app;
+
+  let pruning: NodeJS.Timeout | undefined;
+  return {
+    app,
+    services,
+    start() {
+      for (const part of [queue, cohorts, auditor]) part.start();
+      pruning = setInterval(() => void Promise.all([store.prune(), limiter.prune()]).catch(() => {}), PRUNE_EVERY_MS);
+      pruning.unref();
+    },
+    async close() {
+      clearInterval(pruning);
+      await services.live?.close();
+      for (const part of [queue, cohorts, auditor]) await part.close();
+    },
+  };
+
+  function liveHub(bus: Bus): LiveHub {
+    const trusted = app.get('trust proxy fn') as (address: string, hop: number) => boolean;
+    return new LiveHub(
+      dataSource,
+      store,
+      bus,
+      logger,
+      { sidOf: ({ headers }) => sessions.sidOf(headers.cookie), addressOf: (request) => proxyAddress(request, trusted) },
+      clock,
+    );
+  }
 }
+
+const withServices =
+  (services: Services): RequestHandler =>
+  (request, _response, next) => {
+    request.services = services;
+    next();
+  };
 
 let text: string | undefined;
 const openApiText = (): string => (text ??= JSON.stringify(openApiDocument()));

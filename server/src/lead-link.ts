@@ -1,4 +1,5 @@
 import { connect, createDataSource } from './database/database.js';
+import { openDatabase } from './records/open-database.js';
 import { ENTITIES } from './http/endpoints/index.js';
 import { readSettings } from './settings.js';
 import { wayBack } from './use-cases/accounts/way-back.js';
@@ -13,7 +14,7 @@ const settings = readSettings({ DIAL_GAUGE_PORT: '1', ...process.env });
 const dataSource = await connect(createDataSource(settings.database, ENTITIES));
 try {
   if (!email) throw new Error('whose? lead-link ADDRESS [--factor-lost]');
-  const secret = await wayBack(dataSource, email, options.includes('--factor-lost'));
+  const secret = await wayBack(openDatabase(dataSource), email, options.includes('--factor-lost'));
   process.stdout.write(`Open the page of the clinic at this address, once, within seven days:\n\n    /join#${secret}\n\n`);
 } catch (error) {
   process.stderr.write(`${(error as Error).message}\n`);

@@ -2,26 +2,19 @@ import { createServer, type Server } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { Server as Listener } from 'node:net';
 import { pino } from 'pino';
-import proxyAddress from 'proxy-addr';
-import type { Auditor } from './use-cases/auditing/auditor.js';
-import type { AccountMeans } from './http/proof.js';
-import { createApp } from './compose.js';
+import { composeServer, type ComposedServer } from './compose.js';
+import { asSchemaAccount, connect, createDataSource, migrate, mustBeMigrated } from './database/database.js';
 import { DEMO_DOOR } from './demo/clinic.js';
 import { seedDemo } from './demo/seed.js';
-import { brokerBus, OwnBus } from './use-cases/live/bus.js';
-import { LiveHub } from './use-cases/live/hub.js';
-import { asSchemaAccount, connect, createDataSource, migrate, mustBeMigrated } from './database/database.js';
-import { Sessions } from './http/session.js';
-import type { Cohorts } from './use-cases/cohort/cohorts.js';
-import type { Standings } from './use-cases/queue/standings.js';
-import { newFoundingCode } from './use-cases/accounts/links.js';
-import { Mailer } from './shared/mail.js';
-import { LogOutput } from './shared/log-output.js';
-import { Threads } from './http/threads.js';
-import { Watch } from './http/health.js';
 import { ENTITIES } from './http/endpoints/index.js';
-import { readSettings } from './settings.js';
+import { Health } from './http/health.js';
+import { Threads } from './http/threads.js';
 import { tlsOf } from './http/tls.js';
+import { readSettings } from './settings.js';
+import { LogOutput } from './shared/log-output.js';
+import { Mailer } from './shared/mail.js';
+import { newFoundingCode } from './use-cases/accounts/links.js';
+import { brokerBus, OwnBus } from './use-cases/live/bus.js';
 
 /** Requests on the way get so long to end, when the server is to stop. */
 const LAST_REQUESTS = 4_000;
@@ -36,12 +29,8 @@ const logger = pino({ level: settings.logLevel }, new LogOutput());
 
 let server: Server | undefined;
 let threads: Threads | undefined;
-let standings: Standings | undefined;
-let auditor: Auditor | undefined;
-let cohorts: Cohorts | undefined;
-let live: LiveHub | undefined;
-let watch: Watch | undefined;
-let pruning: NodeJS.Timeout | undefined;
+let composed: ComposedServer | undefined;
+let health: Health | undefined;
 let migrating: Promise<void> = Promise.resolve();
 let stopping = false;
 
@@ -71,55 +60,37 @@ migrating = settings.migrates
     )
   : mustBeMigrated(dataSource);
 await migrating;
+if (!stopping) await listen();
 
-if (!stopping) {
-  const { session, webRoot, trustProxy, demo, host, port, database, key, keepYears } = settings;
+async function listen(): Promise<void> {
+  const { session, webRoot, trustProxy, demo, host, port, database, key, keepYears, bus, busAuthority, mail } = settings;
   const tls = await tlsOf(settings.tls, host);
   threads = new Threads(database, (error) => logger.error({ err: error }, 'a worker thread ended and was replaced'));
+  // Nobody waits later for a thread that loads its program.
   await threads.warm();
-  const bus = settings.bus
-    ? brokerBus(settings.bus, (error) => logger.warn({ err: error }, 'the broker of live instruments is not there'), settings.busAuthority)
-    : new OwnBus();
-  watch = new Watch(dataSource, settings);
-  watch.ofProcess();
-  const app = createApp({
-    dataSource,
-    logger,
-    session,
-    webRoot,
-    trustProxy,
+  health = new Health(dataSource, settings);
+  health.ofProcess();
+  composed = composeServer({
+    ...{ dataSource, logger, session, webRoot, trustProxy, threads, health, key, keepYears },
     demo: demo ? DEMO_DOOR : undefined,
-    threads,
-    watch,
-    key,
-    keepYears,
-    mailer: settings.mail && new Mailer(settings.mail),
+    mailer: mail && new Mailer(mail),
+    bus: bus
+      ? brokerBus(bus, (error) => logger.warn({ err: error }, 'the broker of live instruments is not there'), busAuthority)
+      : new OwnBus(),
   });
-  const trusted = app.get('trust proxy fn') as (address: string, hop: number) => boolean;
-  live = new LiveHub(dataSource, new Sessions(dataSource, session), bus, logger, (request) => proxyAddress(request, trusted));
-  app.locals['live'] = live;
-  standings = app.locals['standings'] as Standings;
-  standings.start();
-  cohorts = app.locals['cohorts'] as Cohorts;
-  cohorts.start();
-  auditor = app.locals['auditor'] as Auditor;
-  auditor.start();
-  const hub = live;
-  watch.gauge('live_connections', 'Instruments, phones and screens that are connected', () => hub.size);
+  const { app, services } = composed;
+  composed.start();
   server = tls ? createSecureServer(tls, app) : createServer(app);
-  live.attach(server);
-  server.listen(port, host, () => {
-    logger.info({ host, port }, 'listening');
-    void tellFoundingCode().finally(() => process.send?.('ready'));
-  });
+  services.live?.attach(server);
+  health.gauge('live_connections', 'Instruments, phones and screens that are connected', () => services.live?.size ?? 0);
   server.on('error', (error) => {
     logger.fatal({ code: (error as NodeJS.ErrnoException).code, host, port }, 'cannot listen');
     process.exit(1);
   });
-  const store = new Sessions(dataSource, session);
-  const { limiter } = app.locals['accounts'] as AccountMeans;
-  pruning = setInterval(() => void Promise.all([store.prune(), limiter.prune()]).catch(() => {}), 3_600_000);
-  pruning.unref();
+  server.listen(port, host, () => {
+    logger.info({ host, port }, 'listening');
+    void tellFoundingCode().finally(() => process.send?.('ready'));
+  });
 }
 
 /** While there is no clinic, whoever sees what this server prints may found it. Printed, and never logged. */
@@ -134,15 +105,11 @@ async function tellFoundingCode(): Promise<void> {
 async function stop(exitCode = 0): Promise<void> {
   if (stopping) return;
   stopping = true;
-  clearInterval(pruning);
   await migrating.catch(() => {});
   // Said before it is done: what comes meanwhile is answered.
-  watch?.drain();
+  health?.drain();
   if (server?.listening) await after(settings.drainMs);
-  await live?.close();
-  await standings?.close();
-  await cohorts?.close();
-  await auditor?.close();
+  await composed?.close();
   if (server) {
     const ending = server;
     // Only the door: closed as a web server closes it, whoever came through it this moment would be cut off unheard.

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import * as z from 'zod';
+import type { TlsSettings } from './http/tls.js';
 import type { MailSettings } from './shared/mail.js';
 
 const KEY_BYTES = 32;
@@ -102,11 +103,6 @@ function authorityOf(setting: string, file: string): string {
       cause: error,
     });
   }
-}
-
-export interface TlsSettings {
-  readonly how: 'self-signed' | 'files';
-  readonly folder: string;
 }
 
 const HOUR = 3_600_000;

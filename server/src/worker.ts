@@ -3,15 +3,18 @@ import { workerData } from 'node:worker_threads';
 import { move, transferableSymbol, valueSymbol } from 'piscina';
 import { judgePassword as judged, type Strength } from './records/identity/strength.js';
 import { NOBODY } from './shared/caller.js';
-import { connect, createDataSource, Database, type DatabaseSettings } from './database/database.js';
-import { perform } from './http/execute-endpoint.js';
-import type { Served } from './http/endpoint.js';
+import { connect, createDataSource, type Database, type DatabaseSettings } from './database/database.js';
+import { openDatabase } from './records/open-database.js';
+import { executeEndpoint } from './http/execute-endpoint.js';
+import type { Endpoint } from './http/endpoint.js';
 import { toOutcome, type Outcome, type Task } from './http/threads.js';
 import { stand } from './use-cases/queue/stand.js';
 import { ENTITIES, RESOURCES } from './http/endpoints/index.js';
 
-const routes = new Map<string, Served>(
-  RESOURCES.flatMap((resource) => resource.routes).map((served) => [`${served.route.method} ${served.route.path}`, served] as const),
+const routes = new Map<string, Endpoint>(
+  RESOURCES.flatMap((resource) => resource.routes).map(
+    (endpoint) => [`${endpoint.route.method} ${endpoint.route.path}`, endpoint] as const,
+  ),
 );
 
 /** Connected at the first task, and tried again at the next where that failed: the database may be away for a while. */
@@ -20,7 +23,7 @@ let database: Promise<Database> | undefined;
 const settings = (Array.isArray(workerData) ? workerData[1] : workerData) as DatabaseSettings;
 
 function connected(): Promise<Database> {
-  database ??= connect(createDataSource(settings, ENTITIES)).then((dataSource) => new Database(dataSource));
+  database ??= connect(createDataSource(settings, ENTITIES)).then((dataSource) => openDatabase(dataSource));
   database.catch(() => (database = undefined));
   return database;
 }
@@ -28,9 +31,9 @@ function connected(): Promise<Database> {
 /** One task: the same unit of work as anywhere else, its answer made into text here, so that nobody waits for that either. */
 export default async function run({ method, path, caller, call }: Task): Promise<Outcome> {
   try {
-    const served = routes.get(`${method} ${path}`);
-    if (!served) throw new Error(`no route ${method} ${path}`);
-    const { status, answer, touchedEpisode } = await perform(await connected(), served, caller, call);
+    const endpoint = routes.get(`${method} ${path}`);
+    if (!endpoint) throw new Error(`no route ${method} ${path}`);
+    const { status, answer, touchedEpisode } = await executeEndpoint(await connected(), endpoint, caller, call);
     // Handed over, not copied: whoever else waits meanwhile should not wait for that.
     const json = new TextEncoder().encode(JSON.stringify(answer));
     return move({ [transferableSymbol]: [json.buffer], [valueSymbol]: { status, json, touchedEpisode } }) as unknown as Outcome;
@@ -46,7 +49,7 @@ export function judgePassword({ password, words }: { readonly password: string; 
 
 /** A named task: where an episode stands in the queue. */
 export async function standInQueue({ clinicId, episodeId }: { readonly clinicId: string; readonly episodeId: string }): Promise<void> {
-  await (await connected()).each({ ...NOBODY, clinicId }, (work) => stand(work, episodeId));
+  await (await connected()).connection({ ...NOBODY, clinicId }, (work) => stand(work, episodeId));
 }
 
 /** A named task: the program is loaded by now, the connection comes, and all threads have met: each has had its turn. */

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Column, Entity, PrimaryColumn, type EntityManager } from 'typeorm';
-import { changeDigest, writeAudit } from '../records/audit/write.js';
+import { hashOf } from '../shared/hash.js';
+import type { AuditSink } from './ports.js';
 import type { Caller } from '../shared/caller.js';
 import { id, moment, text } from './columns.js';
 
@@ -25,6 +26,10 @@ export type FieldChange = readonly [field: string, before: unknown, after: unkno
 
 export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
+/** SHA-256 of a change, as the audit keeps it. */
+export const changeDigest = (subject: string, subjectId: string, field: string, before: unknown, after: unknown): string =>
+  hashOf(JSON.stringify([subject, subjectId, field, before ?? null, after ?? null]));
+
 /** What the log wants of the unit of work it belongs to. */
 interface Work {
   readonly manager: EntityManager;
@@ -36,7 +41,10 @@ interface Work {
 
 /** The one place that writes down what stood before a change. */
 export class ChangeLog {
-  constructor(private readonly work: Work) {}
+  constructor(
+    private readonly work: Work,
+    private readonly audit: AuditSink,
+  ) {}
 
   /** Writes what has changed; fields that say the same are left out. @returns the fields that did change */
   async write(subject: Subject, subjectId: string, changes: readonly FieldChange[]): Promise<readonly string[]> {
@@ -58,7 +66,7 @@ export class ChangeLog {
         })),
       );
     for (const [field, before, after] of real)
-      await writeAudit(this.work.manager, {
+      await this.audit.write(this.work.manager, {
         clinicId,
         userId,
         at: this.work.now,

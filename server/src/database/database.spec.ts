@@ -1,11 +1,13 @@
+import { openDatabase } from '../records/open-database.js';
 import { randomUUID } from 'node:crypto';
 import { SecondFactorRow, SessionRow, User } from '../records/identity/entities.js';
 import { startClinics, type Clinics } from '../testing/harness.js';
 import { Patient } from '../records/patients/entities.js';
-import { connect, createDataSource, Database } from './database.js';
+import { connect, createDataSource, type Database } from './database.js';
 import { ENTITIES } from '../http/endpoints/index.js';
-import { BACKGROUND_HEADER, sessionKey, Sessions, type Session, type Verified } from '../http/session.js';
-import { sentOf } from '../shared/client-clock.js';
+import { BACKGROUND_HEADER, SessionCookies } from '../http/session.js';
+import { sessionKey, SessionStore, type Session, type Verified } from '../records/identity/session-store.js';
+import { clientClockOf } from '../shared/client-clock.js';
 
 describe('platform', () => {
   let clinics: Clinics;
@@ -14,7 +16,7 @@ describe('platform', () => {
   const rows = () => clinics.dataSource.getRepository(SessionRow);
   beforeAll(async () => {
     clinics = await startClinics();
-    database = new Database(clinics.dataSource);
+    database = openDatabase(clinics.dataSource);
   });
   afterAll(() => clinics.stop());
 
@@ -53,7 +55,7 @@ describe('platform', () => {
   describe('a unit of work', () => {
     it('is done as a whole or not at all', async () => {
       const one = patient();
-      const work = database.whole(caller(), async (unit) => {
+      const work = database.transaction(caller(), async (unit) => {
         await unit.insertFact(Patient, one, 'patient', ['givenName']);
         throw new Error('and then it broke');
       });
@@ -64,7 +66,7 @@ describe('platform', () => {
     it('inserts a fact once, tells a repeat from another one, and writes over nothing', async () => {
       const one = patient();
       const insert = (row: Patient, as = caller()) =>
-        database.whole(as, (unit) => unit.insertFact(Patient, row, 'patient', ['givenName', 'familyName']));
+        database.transaction(as, (unit) => unit.insertFact(Patient, row, 'patient', ['givenName', 'familyName']));
       expect(await insert(one)).toBeTrue();
       expect(await insert(one)).toBeFalse();
       await expectAsync(insert({ ...one, givenName: 'C' })).toBeRejected();
@@ -78,7 +80,7 @@ describe('platform', () => {
       await clinics.dataSource.getRepository(Patient).insert([a, b]);
       let met = 0;
       const both = async (first: Patient, second: Patient) =>
-        database.whole(caller(), async (unit) => {
+        database.transaction(caller(), async (unit) => {
           await unit.one(Patient, first.id, 'patient', 'pessimistic_write');
           met += 1;
           await new Promise((resolve) => setTimeout(resolve, 60));
@@ -91,30 +93,30 @@ describe('platform', () => {
     it('says that it is busy when no connection comes free, and gives back the one that comes late', async () => {
       let release = () => {};
       const held = new Promise<void>((resolve) => (release = resolve));
-      const holding = Array.from({ length: 10 }, () => database.each(caller(), () => held));
-      await expectAsync(database.each(caller(), () => Promise.resolve(1))).toBeRejectedWith(jasmine.objectContaining({ status: 503 }));
+      const holding = Array.from({ length: 10 }, () => database.connection(caller(), () => held));
+      await expectAsync(database.connection(caller(), () => Promise.resolve(1))).toBeRejectedWith(
+        jasmine.objectContaining({ status: 503 }),
+      );
       release();
       await Promise.all(holding);
-      const after = await Promise.all(Array.from({ length: 20 }, (_, n) => database.each(caller(), () => Promise.resolve(n))));
+      const after = await Promise.all(Array.from({ length: 20 }, (_, n) => database.connection(caller(), () => Promise.resolve(n))));
       expect(after.length).toBe(20);
     });
   });
 
   describe('sessions', () => {
-    const sessions = (idleMs = 3_600_000, longestMs = 7_200_000) => new Sessions(clinics.dataSource, { secure: false, idleMs, longestMs });
+    const sessions = (idleMs = 3_600_000, longestMs = 7_200_000) =>
+      new SessionStore(clinics.dataSource, { secure: false, idleMs, longestMs });
     /** Signs in, and answers the session id that the cookie carries. */
-    const begin = async (at: Sessions): Promise<string> => {
-      let sid = '';
-      const response = { cookie: (_name: string, value: string) => (sid = value) };
+    const begin = async (at: SessionStore): Promise<string> => {
       const user = await clinics.dataSource.getRepository(User).findOneByOrFail({ id: caller().userId });
-      await at.begin({ session: null, get: () => 'a tablet' } as never, response as never, { user, factor: null });
-      return sid;
+      return at.begin({ user, factor: null }, 'a tablet');
     };
     /** A request with the cookie: whose it is, and whether the cookie was sent again. */
-    const ask = async (at: Sessions, sid: string, headers: Record<string, string> = {}) => {
+    const ask = async (at: SessionStore, sid: string, headers: Record<string, string> = {}) => {
       const request = { headers: { cookie: `dial-gauge=${sid}`, ...headers }, session: null as Session | null };
       let sent = false;
-      await at.tell(request as never, { cookie: () => (sent = true) } as never, () => {});
+      await new SessionCookies(at).attach(request as never, { cookie: () => (sent = true) } as never, () => {});
       return { session: request.session, sent };
     };
     const row = (sid: string) => rows().findOneByOrFail({ id: sessionKey(sid) });
@@ -123,7 +125,7 @@ describe('platform', () => {
       const at = sessions();
       const sid = await begin(at);
       expect((await at.find(sid))?.caller).toEqual({ ...caller(), session: sessionKey(sid) });
-      await at.end({ session: await at.find(sid) } as never, { clearCookie: () => {} } as never);
+      await at.end(sid);
       expect((await ask(at, sid)).session).toBeNull();
     });
 
@@ -132,7 +134,7 @@ describe('platform', () => {
       const someone = await clinics.somebody();
       const at = sessions();
       const start = (verified: Verified) =>
-        at.begin({ session: null, get: () => '' } as never, { cookie: () => {} } as never, verified).then(
+        at.begin(verified, '').then(
           () => 'begun',
           ({ status }: { status: number }) => status,
         );
@@ -177,7 +179,7 @@ describe('platform', () => {
 
     it('are not held open by what a page asks by itself', async () => {
       let now = Date.now();
-      const at = new Sessions(
+      const at = new SessionStore(
         clinics.dataSource,
         { secure: false, idleMs: 3_600_000, longestMs: 72_000_000, restMs: 900_000 },
         () => new Date(now),
@@ -235,7 +237,7 @@ describe('platform', () => {
   it('measures how far the sender’s clock is off, and puts right when something was entered', () => {
     const now = new Date('2026-11-26T10:00:00.000Z');
     const sent = (clock?: string, entered?: string) =>
-      sentOf((name) => (name === 'x-dial-gauge-clock' ? clock : name === 'x-dial-gauge-entered' ? entered : undefined), now);
+      clientClockOf((name) => (name === 'x-dial-gauge-clock' ? clock : name === 'x-dial-gauge-entered' ? entered : undefined), now);
     expect(sent()).toEqual({ ahead: null, enteredAt: null });
     expect(sent('2026-11-26T10:00:01.000Z').ahead).withContext('a request takes a moment').toBe(0);
     expect(sent('2026-11-26T10:12:00.000Z', '2026-11-26T10:10:00.000Z')).toEqual({
@@ -243,5 +245,14 @@ describe('platform', () => {
       enteredAt: new Date('2026-11-26T09:58:00.000Z'),
     });
     expect(sent('noon', 'soon')).toEqual({ ahead: null, enteredAt: null });
+    // The ends of the calendar, and far beyond.
+    for (const moment of [
+      '0000-01-01T00:00:00Z',
+      '1899-12-31',
+      '+275760-09-13T00:00:00.000Z',
+      '-271821-04-20T00:00:00.000Z',
+      '9999-12-31T23:59:59Z',
+    ])
+      expect(sent(moment, moment)).withContext(moment).toEqual({ ahead: null, enteredAt: null });
   });
 });

@@ -3,6 +3,7 @@ import { DataSource, type QueryRunner } from 'typeorm';
 import { MIGRATIONS } from './migrations/index.js';
 import type { Caller } from '../shared/caller.js';
 import { destroyOpenTransactions, type ConnectionPool } from './open-transactions.js';
+import type { DatabasePorts } from './ports.js';
 import { makeProcedures, PROCEDURES } from './procedures.js';
 import { busy } from '../shared/problems.js';
 import { grantRights } from './rights.js';
@@ -67,7 +68,7 @@ export async function connect(dataSource: DataSource, found: OpenTransactionFoun
   await dataSource.initialize();
   const { pool } = dataSource.driver as unknown as { pool: ConnectionPool };
   const told = [...SESSION, `SET SESSION max_statement_time = ${LIMITS.statementSeconds}`];
-  // Sent before whatever the connection is wanted for: a connection does one thing after another.
+  // ClientClock before whatever the connection is wanted for: a connection does one thing after another.
   pool.on('connection', (connection) => {
     for (const statement of told) connection.query(statement);
   });
@@ -192,11 +193,12 @@ export async function mustBeMigrated(dataSource: DataSource): Promise<void> {
 export class Database {
   constructor(
     readonly dataSource: DataSource,
+    private readonly ports: DatabasePorts,
     private readonly clock: () => Date = () => new Date(),
   ) {}
 
   /** All or nothing: one transaction. Taken part in a deadlock, it is done again from the start. */
-  whole<T>(caller: Caller, work: (unit: UnitOfWork) => Promise<T>): Promise<T> {
+  transaction<T>(caller: Caller, work: (unit: UnitOfWork) => Promise<T>): Promise<T> {
     return this.run(caller, async (unit, runner) => {
       await runner.startTransaction();
       try {
@@ -212,20 +214,20 @@ export class Database {
   }
 
   /** Every statement by itself: for reading, and for a fact that one statement writes. */
-  each<T>(caller: Caller, work: (unit: UnitOfWork) => Promise<T>): Promise<T> {
+  connection<T>(caller: Caller, work: (unit: UnitOfWork) => Promise<T>): Promise<T> {
     return this.run(caller, work);
   }
 
   /** Every statement on whichever connection is free: for what has to wait for something else meanwhile, and must not keep one. */
-  loose<T>(caller: Caller, work: (unit: UnitOfWork) => Promise<T>): Promise<T> {
-    return work(new UnitOfWork(this.dataSource.manager, caller, this.clock()));
+  pooled<T>(caller: Caller, work: (unit: UnitOfWork) => Promise<T>): Promise<T> {
+    return work(new UnitOfWork(this.dataSource.manager, caller, this.clock(), this.ports));
   }
 
   private async run<T>(caller: Caller, work: (unit: UnitOfWork, runner: QueryRunner) => Promise<T>): Promise<T> {
     for (let tried = 1; ; tried += 1) {
       const runner = await this.connected();
       try {
-        return await work(new UnitOfWork(runner.manager, caller, this.clock()), runner);
+        return await work(new UnitOfWork(runner.manager, caller, this.clock(), this.ports), runner);
       } catch (error) {
         const code = codeOf(error);
         if (code === 'ER_LOCK_WAIT_TIMEOUT') throw busy();

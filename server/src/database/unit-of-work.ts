@@ -1,5 +1,5 @@
-import { type EntityManager, In, type EntityTarget, type FindOptionsWhere, type ObjectLiteral, type QueryDeepPartialEntity } from 'typeorm';
-import { User } from '../records/identity/entities.js';
+import { type EntityManager, type EntityTarget, type FindOptionsWhere, type ObjectLiteral, type QueryDeepPartialEntity } from 'typeorm';
+import type { DatabasePorts, Names } from './ports.js';
 import type { Caller } from '../shared/caller.js';
 import { ChangeLog, same } from './change-log.js';
 import { idTaken, notFound } from '../shared/problems.js';
@@ -15,9 +15,6 @@ export function executeOn<T>(to: Prepares, sql: string, values: readonly unknown
     to.execute(sql, values, (error, result) => (error ? reject(error) : resolve(result as T)));
   });
 }
-
-/** Names by user id. */
-export type Names = ReadonlyMap<string, string>;
 
 interface Mark {
   readonly kind: 'visit' | 'episode';
@@ -35,16 +32,26 @@ interface Owned extends ObjectLiteral {
  * clinic only.
  */
 export class UnitOfWork {
-  readonly log = new ChangeLog(this);
+  readonly log: ChangeLog;
 
   constructor(
     readonly manager: EntityManager,
     readonly caller: Caller,
     /** When it began; everything it writes carries this moment. */
     readonly now: Date,
-  ) {}
+    private readonly ports: DatabasePorts,
+  ) {
+    this.log = new ChangeLog(this, ports.audit);
+  }
 
-  private readonly marks = new Map<string, Mark>();
+  /** The same connection and moment in somebody else's name. What is touched in it counts for this one. */
+  as(caller: Caller): UnitOfWork {
+    const other = new UnitOfWork(this.manager, caller, this.now, this.ports);
+    other.marks = this.marks;
+    return other;
+  }
+
+  private marks = new Map<string, Mark>();
 
   /**
    * Something was entered into a visit or an episode: where it stands in the
@@ -137,8 +144,7 @@ export class UnitOfWork {
   async namesOf(ids: Iterable<string | null>): Promise<Names> {
     const wanted = [...new Set([...ids].filter((id) => id !== null))];
     if (wanted.length === 0) return new Map();
-    const users = await this.manager.find(User, { where: { clinicId: this.clinicId, id: In(wanted) }, select: { id: true, name: true } });
-    return new Map(users.map((user) => [user.id, user.name]));
+    return this.ports.names.namesOf(this.manager, this.clinicId, wanted);
   }
 
   async nameOf(id: string): Promise<string> {

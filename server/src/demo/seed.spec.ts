@@ -1,10 +1,10 @@
+import { openDatabase } from '../records/open-database.js';
 import { assessmentOfVisit } from '@dial-gauge/contract';
 import { assess } from '@dial-gauge/core';
 import { readSettings } from '../settings.js';
 import { Clinic } from '../records/clinic/entities.js';
 import { Patient } from '../records/patients/entities.js';
 import { caseload } from '../read-models/caseload/caseload.js';
-import { Database } from '../database/database.js';
 import { TrialRow } from '../records/readings/entities.js';
 import { visitRecord } from '../read-models/visit-record/record.js';
 import { startHarness, type Harness } from '../testing/harness.js';
@@ -42,9 +42,9 @@ describe('demo clinic', () => {
   it('has something true to show: stiff and symmetric, or mobile without control', async () => {
     const [clinic] = await harness.dataSource.getRepository(Clinic).find();
     const caller = { userId: '', name: '', clinicId: clinic!.id, role: 'lead' as const, session: '' };
-    const database = new Database(harness.dataSource);
+    const database = openDatabase(harness.dataSource);
     const kindsOf = async (familyName: string) => {
-      const record = await database.each(caller, async (work) => {
+      const record = await database.connection(caller, async (work) => {
         const { rows } = await caseload(work, { order: 'name', find: familyName, whose: 'all', state: 'care' });
         expect(rows.length).toBe(1);
         return visitRecord(work, rows[0]!.lastVisit!.id);

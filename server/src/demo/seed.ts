@@ -11,6 +11,7 @@ import { GoalRow } from '../records/goals/entities.js';
 import { Patient } from '../records/patients/entities.js';
 import { sortNameOf } from '../records/patients/views.js';
 import { UnitOfWork } from '../database/unit-of-work.js';
+import { PORTS } from '../records/open-database.js';
 import { ProgramRow } from '../records/programmes/entities.js';
 import { MeasurementRow, TrialRow } from '../records/readings/entities.js';
 import { variantOf } from '../use-cases/measuring/readings.js';
@@ -178,7 +179,7 @@ async function signVisit(
   { id, startedAt }: { readonly id: string; readonly startedAt: Date },
 ): Promise<void> {
   const caller = { clinicId, userId: examinerId, name: DEMO_USER.name, role: 'lead', session: '' } as const;
-  const work = new UnitOfWork(manager, caller, addMinutes(startedAt, 45));
+  const work = new UnitOfWork(manager, caller, addMinutes(startedAt, 45), PORTS);
   const judgement = await judge(work, await visitRecord(work, id));
   const seen = { revision: revisionOf(judgement), at: work.now.toISOString() };
   await sign(work, id, { id: randomUUID(), summary: draftSummary(judgement), seen });

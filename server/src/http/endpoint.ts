@@ -1,7 +1,8 @@
 import type { Route } from '@dial-gauge/contract';
 import type { Request, Response } from 'express';
 import type * as z from 'zod';
-import type { Sent } from '../shared/client-clock.js';
+import type { ClientClock } from '../shared/client-clock.js';
+import type { Services } from './services.js';
 import type { UnitOfWork } from '../database/unit-of-work.js';
 
 /** A parsed request. */
@@ -10,30 +11,39 @@ export interface Call<R extends Route = Route> {
   readonly query: z.output<R['query']>;
   readonly body: z.output<R['body']>;
   /** When it was entered and sent, by the clock of whoever sent it. */
-  readonly sent: Sent;
+  readonly sent: ClientClock;
 }
 
 /** The request itself, for the few routes that deal with cookies and addresses. */
 export interface Http {
   readonly request: Request;
   readonly response: Response;
+  /** What the server is composed of. */
+  readonly services: Services;
 }
 
-export interface How<R extends Route> {
-  /** `whole`: one transaction; `each`: every statement by itself; `loose`: and on no connection of its own. Reading is `each`, writing `whole`, where it is left out. */
-  readonly unit?: 'whole' | 'each' | 'loose';
+export interface HandlerOptions<R extends Route> {
+  /** One transaction; one connection, every statement by itself; or any free connection for every statement. Reading is a connection, writing a transaction, where it is left out. */
+  readonly unit?: 'transaction' | 'connection' | 'pooled';
   /** Done in a thread of its own: it may take longer than others should wait. */
   readonly thread?: boolean;
   /** Its own statement sees to it that the caller's session stands, so that it is not asked for before: see SESSION_STANDS. */
   readonly asksForSession?: boolean;
-  /** What is done instead with something that came too late for a signed visit; its answer goes out with status 202. */
-  readonly late?: (work: UnitOfWork, call: Call<R>, visitId: string) => Promise<object>;
+  /** Kept for review, instead of refused, where it was entered before the visit was signed and arrives after. */
+  readonly late?: LateEntryOptions<R>;
+}
+
+export interface LateEntryOptions<R extends Route> {
+  /** By this name a kept entry finds its endpoint again. */
+  readonly name: string;
+  /** What the entry says, for whoever reviews it. */
+  readonly words: (work: UnitOfWork, call: Call<R>) => Promise<string> | string;
 }
 
 /** A route with what is done when it is called. */
-export interface Served {
+export interface Endpoint {
   readonly route: Route;
-  readonly how: How<Route>;
+  readonly options: HandlerOptions<Route>;
   readonly handle: (work: UnitOfWork, call: Call, http?: Http) => Promise<unknown>;
   readonly pieces?: (work: UnitOfWork, call: Call) => AsyncIterable<string>;
 }
@@ -42,28 +52,28 @@ export interface Served {
  * What a handler comes to: the answer, or, where something was written, how to
  * read it once that is committed. Nobody waits at a lock while an answer is made.
  */
-type Done<R extends Route> = z.input<R['answer']> | ((after: UnitOfWork) => Promise<z.input<R['answer']>>);
+type HandlerResult<R extends Route> = z.input<R['answer']> | ((after: UnitOfWork) => Promise<z.input<R['answer']>>);
 
 /** Serves a route whose answer is no JSON: its pieces go out as they are made, and no more of them are made than are taken. */
-export function stream<R extends Route>(route: R, pieces: (work: UnitOfWork, call: Call<R>) => AsyncIterable<string>): Served {
+export function stream<R extends Route>(route: R, pieces: (work: UnitOfWork, call: Call<R>) => AsyncIterable<string>): Endpoint {
   return {
     route,
-    handle: (() => Promise.reject(new Error('is streamed'))) as Served['handle'],
-    how: {},
-    pieces: pieces as Served['pieces'],
+    handle: (() => Promise.reject(new Error('is streamed'))) as Endpoint['handle'],
+    options: {},
+    pieces: pieces as Endpoint['pieces'],
   };
 }
 
 export function serve<R extends Route>(
   route: R,
-  handle: (work: UnitOfWork, call: Call<R>, http: Http) => Promise<Done<R>>,
-  how: How<R> = {},
-): Served {
-  return { route, handle: handle as Served['handle'], how: how as unknown as How<Route> };
+  handle: (work: UnitOfWork, call: Call<R>, http: Http) => Promise<HandlerResult<R>>,
+  options: HandlerOptions<R> = {},
+): Endpoint {
+  return { route, handle: handle as Endpoint['handle'], options: options as unknown as HandlerOptions<Route> };
 }
 
 /** One resource: its tables and its routes. A folder holds it, and one line of `resources.ts` puts it in the house. */
 export interface Resource {
   readonly entities: readonly (new () => object)[];
-  readonly routes: readonly Served[];
+  readonly routes: readonly Endpoint[];
 }

@@ -1,25 +1,26 @@
-import type { Caller } from '../shared/caller.js';
 import type { Database } from '../database/database.js';
-import type { Call, Http, Served } from './endpoint.js';
-import { SignedVisit } from '../records/visits/signed-visit.js';
 import type { UnitOfWork } from '../database/unit-of-work.js';
+import { SignedVisit } from '../records/visits/signed-visit.js';
+import type { Caller } from '../shared/caller.js';
+import { keepLate } from '../use-cases/late-entries/keep.js';
+import type { Call, Endpoint, Http } from './endpoint.js';
 
-export interface Performed {
+export interface Executed {
   readonly status: 200 | 202;
   readonly answer: unknown;
-  /** An episode was entered into: where it stands in the queue is told at once. */
+  /** An episode was entered into: where it stands in the queue is updated at once. */
   readonly touchedEpisode: boolean;
 }
 
-/** Does what a route is there for, in one unit of work. */
-export async function perform(
+/** Runs the handler of an endpoint in one unit of work. */
+export async function executeEndpoint(
   database: Database,
-  { route, how, handle }: Served,
+  { route, options, handle }: Endpoint,
   caller: Caller,
   call: Call,
   http?: Http,
-): Promise<Performed> {
-  const unit = how.unit ?? (route.method === 'get' ? 'each' : 'whole');
+): Promise<Executed> {
+  const unit = options.unit ?? (route.method === 'get' ? 'connection' : 'transaction');
   let touchedEpisode = false;
   try {
     const done = await database[unit](caller, async (work) => {
@@ -29,18 +30,16 @@ export async function perform(
       return handled;
     });
     const isToBeRead = (answer: unknown): answer is (after: UnitOfWork) => Promise<unknown> => typeof answer === 'function';
-    return { status: 200, answer: isToBeRead(done) ? await database.each(caller, done) : done, touchedEpisode };
+    return { status: 200, answer: isToBeRead(done) ? await database.connection(caller, done) : done, touchedEpisode };
   } catch (error) {
-    const { late } = how;
+    const { late } = options;
     const { enteredAt } = call.sent;
     if (!(error instanceof SignedVisit) || !late || !enteredAt || !error.signedAt || enteredAt >= error.signedAt) throw error;
-    return {
-      status: 202,
-      answer: await database.whole(caller, (work) => {
-        work.touch('visit', error.visitId);
-        return late(work, call, error.visitId);
-      }),
-      touchedEpisode: false,
-    };
+    const { visitId } = error;
+    const { params, body } = call as { params: { id: string }; body: unknown };
+    const answer = await database.transaction(caller, async (work) =>
+      keepLate(work, { visitId, route: late.name, target: params.id, body, enteredAt, what: await late.words(work, call) }),
+    );
+    return { status: 202, answer, touchedEpisode: false };
   }
 }

@@ -1,20 +1,20 @@
 import type { Express } from 'express';
 import request from 'supertest';
 import { startClinics, type Clinics } from '../testing/harness.js';
-import { Watch } from './health.js';
+import { Health } from './health.js';
 
 const TOKEN = 'figures-of-saltmarsh-lane';
 
 describe('how a server is', () => {
   let clinics: Clinics;
-  let watch: Watch;
+  let health: Health;
   let app: Express;
   beforeAll(async () => {
     clinics = await startClinics();
   });
   beforeEach(() => {
-    watch = new Watch(clinics.harness.dataSource, { metricsToken: TOKEN });
-    app = clinics.harness.appWith({ watch });
+    health = new Health(clinics.harness.dataSource, { metricsToken: TOKEN });
+    app = clinics.harness.appWith({ health });
   });
   afterAll(() => clinics.stop());
 
@@ -24,12 +24,12 @@ describe('how a server is', () => {
   it('lives and is ready while the database answers', async () => {
     await request(app).get('/healthz').expect(200, 'lives\n');
     await request(app).get('/readyz').expect(200, 'ready\n');
-    const lost = new Watch({ query: () => Promise.reject(new Error('gone')) } as never, { metricsToken: '' });
-    const without = clinics.harness.appWith({ watch: lost });
+    const lost = new Health({ query: () => Promise.reject(new Error('gone')) } as never, { metricsToken: '' });
+    const without = clinics.harness.appWith({ health: lost });
     await request(without).get('/healthz').expect(200);
     await request(without).get('/readyz').expect(503, 'not ready: the database does not answer\n');
-    const mute = new Watch({ query: () => new Promise(() => {}) } as never, { metricsToken: '' });
-    await request(clinics.harness.appWith({ watch: mute }))
+    const mute = new Health({ query: () => new Promise(() => {}) } as never, { metricsToken: '' });
+    await request(clinics.harness.appWith({ health: mute }))
       .get('/readyz')
       .expect(503);
   });
@@ -44,7 +44,7 @@ describe('how a server is', () => {
     await request(app).get('/readyz').expect(200);
     await figures();
     expect(lines().length).toBe(before);
-    watch.drain();
+    health.drain();
     await request(app).get('/readyz').expect(503);
     expect(
       lines()
@@ -55,8 +55,8 @@ describe('how a server is', () => {
 
   it('asks the database no more often than twice a second, however often it is asked', async () => {
     let asked = 0;
-    const counting = new Watch({ query: () => Promise.resolve((asked += 1)) } as never, { metricsToken: '' });
-    const counted = clinics.harness.appWith({ watch: counting });
+    const counting = new Health({ query: () => Promise.resolve((asked += 1)) } as never, { metricsToken: '' });
+    const counted = clinics.harness.appWith({ health: counting });
     await Promise.all(Array.from({ length: 20 }, () => request(counted).get('/readyz').expect(200)));
     expect(asked).toBe(1);
   });
@@ -64,7 +64,7 @@ describe('how a server is', () => {
   it('says while it ends that it takes nothing, and answers what comes as the last of its connection', async () => {
     const kept = () => request(app).get('/api/session').set('Connection', 'keep-alive');
     expect((await kept()).headers['connection']).not.toBe('close');
-    watch.drain();
+    health.drain();
     await request(app).get('/readyz').expect(503, 'not ready: is ending\n');
     await request(app).get('/healthz').expect(200);
     const last = await kept();
@@ -87,7 +87,7 @@ describe('how a server is', () => {
     expect(text).not.toContain(visitId);
     for (const header of ['', 'Bearer wrong', `Basic ${TOKEN}`, `Bearer ${TOKEN}x`])
       await request(app).get('/metrics').set('Authorization', header).expect(401);
-    const closed = clinics.harness.appWith({ watch: new Watch(clinics.harness.dataSource, { metricsToken: '' }) });
+    const closed = clinics.harness.appWith({ health: new Health(clinics.harness.dataSource, { metricsToken: '' }) });
     await request(closed).get('/metrics').set('Authorization', 'Bearer ').expect(404);
   });
 });

@@ -11,7 +11,7 @@ const LONGEST_ANSWER = 2_000;
 const ASKED_AGAIN_AFTER = 500;
 const SECONDS = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10];
 
-export interface WatchSettings {
+export interface HealthSettings {
   /** Who knows it may read the figures; empty: nobody. */
   readonly metricsToken: string;
 }
@@ -21,7 +21,7 @@ export interface WatchSettings {
  * lives, whether it takes requests, and its figures. Nothing of a record is
  * among them.
  */
-export class Watch {
+export class Health {
   readonly figures = new Registry();
   private readonly requests = new Histogram({
     name: 'dial_gauge_request_seconds',
@@ -35,7 +35,7 @@ export class Watch {
 
   constructor(
     private readonly dataSource: DataSource,
-    private readonly settings: WatchSettings,
+    private readonly settings: HealthSettings,
   ) {
     this.gauge('draining', '1 while the server ends: it takes no new work', () => (this.isDraining ? 1 : 0));
   }

@@ -11,20 +11,6 @@ import { hashPassword } from '../records/identity/password.js';
 import { secondFactorOf, takesCode } from '../records/identity/second-factor.js';
 import { STRONG_ENOUGH, type Strength } from '../records/identity/strength.js';
 
-/** What the routes of accounts get from the app they run in. */
-export interface AccountMeans {
-  readonly limiter: AttemptLimiter;
-  readonly devices: KnownDevices;
-  /** Sends mails; null: there is no mail server. */
-  readonly mailer: Mailer | null;
-  /** What second factors are kept with; null: there are none here. */
-  readonly key: Buffer | null;
-  /** @param from whence it is asked for: each has a fair share */
-  readonly judgePassword: (password: string, words: readonly string[], from: string) => Promise<Strength> | Strength;
-}
-
-export const meansAt = (request: Request): AccountMeans => request.app.locals['accounts'] as AccountMeans;
-
 const wrongSignIn = (): HttpProblem => new HttpProblem(401, 'Sign-in refused', 'E-mail or password is wrong. Check both and try again.');
 const wrongProof = (): HttpProblem =>
   new HttpProblem(422, 'Not proven', 'The password, or the code of the authenticator, is wrong. Nothing was changed; try again.', [
@@ -58,7 +44,7 @@ export interface Proven {
 /** Who tries, told by the request. */
 export const trierOf = (request: Request, subject: DeviceSubject | null): Trier => ({
   address: networkOf(request.ip),
-  device: subject && meansAt(request).devices.knows(request, subject),
+  device: subject && request.services.devices.knows(request, subject),
 });
 
 /**
@@ -70,7 +56,7 @@ export const trierOf = (request: Request, subject: DeviceSubject | null): Trier 
 export async function signedInAs(manager: EntityManager, request: Request, email: string, given: Given): Promise<Proven> {
   const found = await manager.findOneBy(User, { email });
   const budgets = budgetsOf('sign-in', email, trierOf(request, found && `user ${found.id}`));
-  const proven = await meansAt(request).limiter.attempt(budgets, () => provenBy(manager, request, found, given));
+  const proven = await request.services.limiter.attempt(budgets, () => provenBy(manager, request, found, given));
   if (proven) return proven;
   // By the account's id, never by what was typed: people type passwords into the wrong field.
   request.log.warn({ id: request.id, user: found?.id ?? 'unknown', address: request.ip }, 'sign-in refused');
@@ -80,7 +66,7 @@ export async function signedInAs(manager: EntityManager, request: Request, email
 /** That whoever is signed in is there still. @throws a problem where it was not proven */
 export async function provenAgain(manager: EntityManager, request: Request, userId: string, given: Given): Promise<Proven> {
   const user = await manager.findOneByOrFail(User, { id: userId });
-  const proven = await meansAt(request).limiter.attempt(proofBudget('proof', userId), () => provenBy(manager, request, user, given));
+  const proven = await request.services.limiter.attempt(proofBudget('proof', userId), () => provenBy(manager, request, user, given));
   if (proven) return proven;
   request.log.warn({ id: request.id, user: userId, address: request.ip }, 'proof refused');
   throw wrongProof();
@@ -101,9 +87,9 @@ export async function factorProven(manager: EntityManager, request: Request, use
       'This link opens only with the second factor of the account, and it was taken off. Ask for another link.',
     );
   if (code === undefined) throw codeWanted();
-  const { limiter, key } = meansAt(request);
+  const { limiter, key } = request.services;
   const right = await limiter.attempt(proofBudget('factor', user.id), async () =>
-    (await takesCode(manager, factor, user, key, code, new Date())) ? true : null,
+    (await takesCode(manager, factor, user, key, code, request.services.clock())) ? true : null,
   );
   if (!right)
     throw refused(
@@ -121,12 +107,14 @@ async function provenBy(manager: EntityManager, request: Request, user: User | n
   if (!factor) return { user, factor: null };
   // Thrown, and so neither counted nor forgiven: the tries of a code go on being counted.
   if (code === undefined) throw codeWanted();
-  return (await takesCode(manager, factor, user, meansAt(request).key, code, new Date())) ? { user, factor: factor.secret } : null;
+  return (await takesCode(manager, factor, user, request.services.key, code, request.services.clock()))
+    ? { user, factor: factor.secret }
+    : null;
 }
 
 /** @param path the field that is refused where the password is too easy to guess */
 export async function mustBeStrong(request: Request, path: string, password: string, words: readonly string[]): Promise<void> {
-  const { score, says } = await meansAt(request).judgePassword(password, words, networkOf(request.ip));
+  const { score, says } = await request.services.judgePassword(password, words, networkOf(request.ip));
   if (score < STRONG_ENOUGH)
     throw refused(
       path,

@@ -6,7 +6,7 @@ import type { Auditor } from '../use-cases/auditing/auditor.js';
 import { networkOf } from '../shared/address.js';
 import { NOBODY } from '../shared/caller.js';
 import type { Database } from '../database/database.js';
-import { perform } from './execute-endpoint.js';
+import { executeEndpoint } from './execute-endpoint.js';
 import {
   HttpProblem,
   noSession,
@@ -16,24 +16,26 @@ import {
   secondFactorMissing,
   wantsProof as proofWanted,
 } from '../shared/problems.js';
-import type { Resource, Served } from './endpoint.js';
-import { sentOf } from '../shared/client-clock.js';
-import type { Sessions } from './session.js';
+import type { Resource, Endpoint } from './endpoint.js';
+import { clientClockOf } from '../shared/client-clock.js';
+import type { SessionStore } from '../records/identity/session-store.js';
 import type { Threads } from './threads.js';
 
 /** Who entered what is sent: a tab left open must not send under the name of whoever signed in after. */
 const MEANT_FOR = 'x-dial-gauge-user';
 const USUAL_SIZE = 100_000;
 
-export interface Means {
+export interface RouterDependencies {
   readonly database: Database;
-  readonly sessions: Sessions;
+  readonly sessions: SessionStore;
   /** Where what takes long is done; without them it is done here. */
   readonly threads?: Threads;
   /** Writes down who looks at and enters into whose record. */
   readonly auditor?: Auditor;
   /** Hears that an episode was entered into, once that is answered. */
   readonly episodeTouched?: () => void;
+  /** Whether answers are held against the contract before they go out: in tests and in development. */
+  readonly checksAnswers?: boolean;
 }
 
 /**
@@ -41,16 +43,19 @@ export interface Means {
  * and is it the one meant, then only is the body read; then it is parsed with
  * the contract, done, answered.
  */
-export function routerOf(resources: readonly Resource[], { database, sessions, threads, episodeTouched, auditor }: Means): Router {
+export function routerOf(
+  resources: readonly Resource[],
+  { database, sessions, threads, episodeTouched, auditor, checksAnswers = false }: RouterDependencies,
+): Router {
   const router = express.Router();
   // By the first word of the path, so that a request is not held against every route there is.
   const under = new Map<string, Router>();
-  for (const served of resources.flatMap((resource) => resource.routes)) {
-    const { method, path, largest = USUAL_SIZE } = served.route;
+  for (const endpoint of resources.flatMap((resource) => resource.routes)) {
+    const { method, path, largest = USUAL_SIZE } = endpoint.route;
     const [, word = '', rest = ''] = /^(\/[^/]+)(.*)$/.exec(path) ?? [];
     if (!under.has(word)) router.use(word, newUnder(word));
     const readBody: RequestHandler[] = method === 'post' || method === 'put' ? [express.json({ limit: largest })] : [];
-    under.get(word)?.[method](rest || '/', mustBeSignedIn(served, sessions), ...readBody, answer(served));
+    under.get(word)?.[method](rest || '/', mustBeSignedIn(endpoint, sessions), ...readBody, answer(endpoint));
   }
   return router;
 
@@ -60,8 +65,8 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
     return made;
   }
 
-  function answer(served: Served): RequestHandler {
-    const { route, how } = served;
+  function answer(endpoint: Endpoint): RequestHandler {
+    const { route, options } = endpoint;
     return async (request, response) => {
       const caller = request.session?.caller ?? NOBODY;
       const address = route.params.safeParse(request.params);
@@ -69,10 +74,10 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
       const query = route.query.parse(request.query);
       const hasBody = request.method === 'POST' || request.method === 'PUT';
       const body = hasBody ? route.body.parse(request.body ?? {}) : undefined;
-      const sent = sentOf((name) => request.get(name), new Date());
+      const sent = clientClockOf((name) => request.get(name), new Date());
       const call = { params: address.data, query, body, sent };
       const { id } = address.data as { id?: string };
-      const { pieces } = served;
+      const { pieces } = endpoint;
       // What is read is written down before it is seen; what is written, once it was taken.
       const audited = auditor && (() => auditor.note({ route, caller, id }));
       if (pieces) await audited?.();
@@ -81,26 +86,41 @@ export function routerOf(resources: readonly Resource[], { database, sessions, t
         response.setHeader('Content-Disposition', `attachment; filename="${route.path.slice(1)}"`);
         // Whoever asked may be gone before the end: then no more is read.
         await database
-          .loose(caller, (work) => pipelined(Readable.from(pieces(work, call)), response))
+          .pooled(caller, (work) => pipelined(Readable.from(pieces(work, call)), response))
           .catch((error: unknown) => {
             if (!response.headersSent) throw error;
             response.destroy();
           });
         return;
       }
-      if (how.thread && threads) {
-        const { status, json, touchedEpisode } = await threads.perform(served, caller, call, networkOf(request.ip));
+      if (options.thread && threads) {
+        const { status, json, touchedEpisode } = await threads.perform(endpoint, caller, call, networkOf(request.ip));
         await audited?.();
         send(response, status, json);
         if (touchedEpisode) episodeTouched?.();
         return;
       }
-      const { status, answer: done, touchedEpisode } = await perform(database, served, caller, call, { request, response });
+      const {
+        status,
+        answer: done,
+        touchedEpisode,
+      } = await executeEndpoint(database, endpoint, caller, call, {
+        ...{ request, response },
+        services: request.services,
+      });
+      if (checksAnswers && status === 200) mustKeepContract(endpoint, done);
       await audited?.();
       send(response, status, JSON.stringify(done));
       if (touchedEpisode) episodeTouched?.();
     };
   }
+}
+
+/** @throws where an answer is not what the contract says: a fault of the program */
+function mustKeepContract({ route }: Endpoint, answer: unknown): void {
+  const { error } = route.answer.safeParse(JSON.parse(JSON.stringify(answer ?? null)));
+  if (error)
+    throw new Error(`the answer of ${route.method} ${route.path} does not keep the contract: ${JSON.stringify(error.issues.slice(0, 3))}`);
 }
 
 /** A long answer goes out piece by piece: handed over at once it would keep others waiting. */
@@ -122,14 +142,15 @@ function send(response: Response, status: number, json: string | Uint8Array): vo
 }
 
 /** Who may come in, and do this: the one place where it is decided. */
-function mustBeSignedIn({ route, how }: Served, sessions: Sessions): RequestHandler {
+function mustBeSignedIn({ route, options }: Endpoint, sessions: SessionStore): RequestHandler {
   const act = actOf(route);
   return async (request: Request, response: Response, next: NextFunction) => {
     response.locals['route'] = route.path;
     const { session } = request;
     if (!route.open) {
       // Asked for in the database, unless the statement does that itself: what is remembered may have ended.
-      const standing = session?.remembered && (!how.asksForSession || session.factorMissing) ? await sessions.find(session.sid) : session;
+      const standing =
+        session?.remembered && (!options.asksForSession || session.factorMissing) ? await sessions.find(session.sid) : session;
       if (!standing) throw noSession();
       request.session = standing;
     }

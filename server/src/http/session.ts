@@ -1,29 +1,7 @@
-import { randomBytes } from 'node:crypto';
-import type { Role } from '@dial-gauge/contract';
 import { parse } from 'cookie';
 import type { Request, RequestHandler, Response } from 'express';
-import { LessThan, type DataSource } from 'typeorm';
-import { SessionRow, type User } from '../records/identity/entities.js';
-import type { Caller } from '../shared/caller.js';
-import { executed } from '../database/database.js';
-import { hashOf } from '../shared/hash.js';
+import type { Session, SessionStore, Verified } from '../records/identity/session-store.js';
 import { HttpProblem } from '../shared/problems.js';
-import type { UnitOfWork } from '../database/unit-of-work.js';
-
-/** The session a request came with. */
-export interface Session {
-  readonly sid: string;
-  readonly caller: Caller;
-  /** Milliseconds: when it began, and when it was written down last that it is in use. */
-  readonly startedAt: number;
-  readonly seenAt: number;
-  /** The password is asked for again before what wants proof: there was a rest since it was entered. */
-  readonly wantsProof: boolean;
-  /** The clinic had asked for a second factor when it began, and there is none: the account alone is open. */
-  readonly factorMissing: boolean;
-  /** Not looked up with this request: it may have ended meanwhile. */
-  readonly remembered: boolean;
-}
 
 declare module 'express-serve-static-core' {
   interface Request {
@@ -31,231 +9,74 @@ declare module 'express-serve-static-core' {
   }
 }
 
-export interface SessionSettings {
-  /** True behind TLS: the cookie then travels encrypted only, and belongs to this host alone. */
-  readonly secure: boolean;
-  /** How long a session lasts without a request, and at the most, in milliseconds. */
-  readonly idleMs: number;
-  readonly longestMs: number;
-  /** After how long without a request the password is asked for again before what wants proof; a quarter of an hour where it is left out. */
-  readonly restMs?: number;
-}
-
-/** What a session may begin with: the password, and the second factor as it is kept, that were verified. */
-export interface Verified {
-  readonly user: Pick<User, 'id' | 'passwordHash'>;
-  readonly factor: string | null;
-}
-
-const changedSinceVerified = (): HttpProblem =>
-  new HttpProblem(
-    401,
-    'Sign-in changed',
-    'The password or the second factor of this account was changed a moment ago. Sign in with the new one.',
-  );
-
-export const sessionsAt = (request: Request): Sessions => request.app.locals['sessions'] as Sessions;
-
-/** @throws a problem where somebody would be signed in for nothing: the cookie would not come back */
-export function mustBeOverTls(request: Request): void {
-  if (sessionsAt(request).settings.secure && !request.secure)
-    throw new HttpProblem(
-      400,
-      'Not over TLS',
-      'This server is set to be reached over TLS only. Use its https address, or ask whoever runs it to name its proxy.',
-    );
-}
-
-/** Sent with what a page asks by itself, without an act of the person. */
+/** ClientClock with what a page asks by itself, without an act of the person. */
 export const BACKGROUND_HEADER = 'x-dial-gauge-background';
 
 export const cookieName = (secure: boolean): string => (secure ? '__Host-dial-gauge' : 'dial-gauge');
 
-/** That a session is in use is written down at most so often. */
-const SEEN_EVERY = 60_000;
-
-/** How long it is remembered whose a session is, for how many; whether it still stands is asked with every request. */
-const REMEMBERED = { ms: 60_000, most: 5_000 };
-
-/** After so long without a request somebody else may sit there. */
-const REST = 15 * 60_000;
-
-/** SHA-256 of the cookie's session id: a copy of the table signs nobody in. */
-export const sessionKey = (sid: string): string => hashOf(sid);
-
-/** Whose a session is, as long as both are there, the account is open and the password is the one it began with. */
-const OF_USER = `FROM session s JOIN user u ON u.id = s.user_id AND u.ended_at IS NULL
-  AND s.credential = CONVERT(SHA2(u.password_hash, 256) USING ascii) COLLATE ascii_bin`;
-
-/** Who was signed in before it was asked for goes on. */
-const FACTOR_MISSING = `(c.second_factor_since IS NOT NULL AND s.started_at >= c.second_factor_since
-  AND NOT EXISTS (SELECT 1 FROM second_factor f WHERE f.user_id = u.id AND f.confirmed_at IS NOT NULL))`;
-
-/** A condition for a statement that itself sees to it that the caller's session stands, in the role it was allowed for, with the values that it takes. */
-export const SESSION_STANDS = `EXISTS (SELECT 1 ${OF_USER} WHERE s.id = ? AND u.role = ? AND s.expires_at > ?)`;
-export const standing = ({ caller, now }: UnitOfWork): unknown[] => [caller.session, caller.role, now];
-
-interface Found {
-  user_id: string;
-  clinic_id: string;
-  name: string;
-  role: Role;
-  wants_proof: number | boolean;
-  factor_missing: number | boolean;
-  started_at: Date;
-  seen_at: Date;
-}
-
 /**
- * Sessions in the database: they outlive a restart of the server. The cookie
- * carries 256 random bits and nothing else, the table their hash. Whoever comes
- * with one is looked up with every request, in one query: a user who is gone,
- * or whose password is another one by now, has none. Where a statement does
- * that itself, what is remembered is enough to tell who is asking.
+ * Sessions as browsers carry them: a cookie of 256 random bits and nothing
+ * else. A cookie that was planted before the sign-in is worth nothing.
  */
-export class Sessions {
-  private readonly memory = new Map<string, { readonly at: number; readonly session: Session }>();
-
+export class SessionCookies {
   constructor(
-    private readonly dataSource: DataSource,
-    readonly settings: SessionSettings,
+    readonly store: SessionStore,
     private readonly clock: () => Date = () => new Date(),
   ) {}
 
   /**
-   * Tells every request whose it is; a session in use moves its end, in the
-   * database and in the cookie, but not with every request, and never for what
-   * a page asks by itself: that says nothing of whether somebody is there.
+   * Attaches to every request the session it came with. A session in use moves
+   * its end, in the database and in the cookie, but not with every request, and
+   * never for what a page asks by itself: that says nothing of whether somebody
+   * is there.
    */
-  readonly tell: RequestHandler = async (request, response, next) => {
+  readonly attach: RequestHandler = async (request, response, next) => {
     const sid = this.sidOf(request.headers.cookie);
-    request.session = sid === undefined ? null : (this.remember(sid) ?? (await this.find(sid)));
-    const { session } = request;
+    const session = sid === undefined ? null : await this.store.get(sid);
+    request.session = session;
     const isAnAct = request.headers[BACKGROUND_HEADER] === undefined;
-    if (session && isAnAct && this.clock().getTime() - session.seenAt >= Math.min(SEEN_EVERY, this.settings.idleMs / 4, this.rest / 4))
-      await this.moveOn(session, response);
+    if (session && isAnAct && this.store.isToMoveOn(session)) {
+      await this.store.moveOn(session);
+      this.send(response, session.sid);
+    }
     next();
   };
 
-  /** What a cookie says of a session, where it says anything. */
+  /** The session id of a cookie header, where there is one. */
   sidOf(cookie: string | undefined): string | undefined {
-    return cookie === undefined ? undefined : parse(cookie)[this.cookie];
+    return cookie === undefined ? undefined : parse(cookie)[this.name];
   }
 
-  /**
-   * A fresh session: a cookie planted before the sign-in is worth nothing. It
-   * is in the database before anything is answered, and begins only while the
-   * password and the second factor are the ones that were verified.
-   */
-  async begin(request: Request, response: Response, { user, factor }: Verified): Promise<void> {
-    if (request.session) await this.forget(request.session.sid);
-    const sid = randomBytes(32).toString('base64url');
-    const now = this.clock();
-    const { affectedRows } = await this.dataSource.query<{ affectedRows: number }>(
-      `INSERT INTO session (id, user_id, credential, device, started_at, seen_at, expires_at)
-       SELECT ?, u.id, SHA2(u.password_hash, 256), ?, ?, ?, ? FROM user u
-       WHERE u.id = ? AND u.ended_at IS NULL AND SHA2(u.password_hash, 256) = ?
-         AND (SELECT SHA2(f.secret, 256) FROM second_factor f WHERE f.user_id = u.id AND f.confirmed_at IS NOT NULL) <=> ?`,
-      [
-        ...[sessionKey(sid), (request.get('user-agent') ?? '').slice(0, 120), now, now, this.endAfter(now, now.getTime())],
-        ...[user.id, hashOf(user.passwordHash), factor === null ? null : hashOf(factor)],
-      ],
-    );
-    if (affectedRows !== 1) throw changedSinceVerified();
-    this.sendCookie(response, sid);
+  async begin(request: Request, response: Response, verified: Verified): Promise<void> {
+    if (request.session) await this.store.end(request.session.sid);
+    this.send(response, await this.store.begin(verified, request.get('user-agent') ?? ''));
   }
 
   async end(request: Request, response: Response): Promise<void> {
-    if (request.session) await this.forget(request.session.sid);
-    response.clearCookie(this.cookie, this.cookieOptions());
+    if (request.session) await this.store.end(request.session.sid);
+    response.clearCookie(this.name, this.options());
   }
 
-  /** The session of a cookie, as it is in the database now. */
-  async find(sid: string): Promise<Session | null> {
-    const key = sessionKey(sid);
-    const now = this.clock().getTime();
-    const [row] = await executed<Found[]>(
-      this.dataSource,
-      `SELECT s.user_id, u.clinic_id, u.name, u.role, s.wants_proof, ${FACTOR_MISSING} AS factor_missing, s.started_at, s.seen_at
-       ${OF_USER} JOIN clinic c ON c.id = u.clinic_id WHERE s.id = ? AND s.expires_at > ? AND s.started_at > ?`,
-      [key, new Date(now), new Date(now - this.settings.longestMs)],
-    );
-    this.memory.delete(sid);
-    if (!row) return null;
-    const caller = { userId: row.user_id, name: row.name, clinicId: row.clinic_id, role: row.role, session: key };
-    const seenAt = row.seen_at.getTime();
-    const wantsProof = Boolean(row.wants_proof) || now - seenAt >= this.rest;
-    const session = {
-      sid,
-      caller,
-      startedAt: row.started_at.getTime(),
-      seenAt,
-      wantsProof,
-      factorMissing: Boolean(row.factor_missing),
-      remembered: true,
-    };
-    if (this.memory.size >= REMEMBERED.most) this.memory.clear();
-    this.memory.set(sid, { at: now, session });
-    return { ...session, remembered: false };
+  /** @throws a problem where somebody would be signed in for nothing: the cookie would not come back */
+  mustBeOverTls(request: Request): void {
+    if (this.store.settings.secure && !request.secure)
+      throw new HttpProblem(
+        400,
+        'Not over TLS',
+        'This server is set to be reached over TLS only. Use its https address, or ask whoever runs it to name its proxy.',
+      );
   }
 
-  /** Removes sessions that have run out. */
-  async prune(): Promise<void> {
-    const now = this.clock().getTime();
-    const rows = this.dataSource.getRepository(SessionRow);
-    await rows.delete({ expiresAt: LessThan(new Date(now)) });
-    await rows.delete({ startedAt: LessThan(new Date(now - this.settings.longestMs)) });
+  private get name(): string {
+    return cookieName(this.store.settings.secure);
   }
 
-  private remember(sid: string): Session | null {
-    const known = this.memory.get(sid);
-    return known && this.clock().getTime() - known.at < REMEMBERED.ms ? known.session : null;
+  private options() {
+    return { path: '/', httpOnly: true, secure: this.store.settings.secure, sameSite: 'strict' } as const;
   }
 
-  /** One that has run out or was ended meanwhile is not brought back by it. */
-  private async moveOn({ sid, startedAt }: Session, response: Response): Promise<void> {
-    const now = this.clock();
-    this.memory.delete(sid);
-    // In this order: whether there was a rest is told by when it was seen before.
-    await this.dataSource.query(
-      'UPDATE session SET wants_proof = IF(seen_at <= ?, 1, wants_proof), seen_at = ?, expires_at = ? WHERE id = ? AND expires_at > ?',
-      [new Date(now.getTime() - this.rest), now, this.endAfter(now, startedAt), sessionKey(sid), now],
-    );
-    this.sendCookie(response, sid);
-  }
-
-  /** The password was entered again. @throws where it is another one by now than the one that was verified */
-  async proved({ sid }: Session, { passwordHash }: Pick<User, 'passwordHash'>): Promise<void> {
-    this.memory.delete(sid);
-    const { affectedRows } = await this.dataSource.query<{ affectedRows: number }>(
-      'UPDATE session SET wants_proof = 0, seen_at = ? WHERE id = ? AND credential = ?',
-      [this.clock(), sessionKey(sid), hashOf(passwordHash)],
-    );
-    if (affectedRows !== 1) throw changedSinceVerified();
-  }
-
-  private get rest(): number {
-    return this.settings.restMs ?? REST;
-  }
-
-  private async forget(sid: string): Promise<void> {
-    this.memory.delete(sid);
-    await this.dataSource.getRepository(SessionRow).delete({ id: sessionKey(sid) });
-  }
-
-  private endAfter(now: Date, startedAt: number): Date {
-    return new Date(Math.min(now.getTime() + this.settings.idleMs, startedAt + this.settings.longestMs));
-  }
-
-  private get cookie(): string {
-    return cookieName(this.settings.secure);
-  }
-
-  private cookieOptions() {
-    return { path: '/', httpOnly: true, secure: this.settings.secure, sameSite: 'strict' } as const;
-  }
-
-  private sendCookie(response: Response, sid: string): void {
-    response.cookie(this.cookie, sid, { ...this.cookieOptions(), expires: new Date(this.clock().getTime() + this.settings.idleMs) });
+  private send(response: Response, sid: string): void {
+    const expires = new Date(this.clock().getTime() + this.store.settings.idleMs);
+    response.cookie(this.name, sid, { ...this.options(), expires });
   }
 }

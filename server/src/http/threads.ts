@@ -5,7 +5,7 @@ import type { Caller } from '../shared/caller.js';
 import type { DatabaseSettings } from '../database/database.js';
 import { FairQueue, type Turn } from '../shared/fair-queue.js';
 import { HttpProblem, tookTooLong } from '../shared/problems.js';
-import type { Call, Served } from './endpoint.js';
+import type { Call, Endpoint } from './endpoint.js';
 import { codeOf, errnoOf } from '../database/unit-of-work.js';
 
 /** What a thread is asked to do: names and data only. */
@@ -67,7 +67,7 @@ export class Threads {
   }
 
   async perform(
-    { route }: Served,
+    { route }: Endpoint,
     caller: Caller,
     call: Call,
     from: string,

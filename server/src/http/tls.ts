@@ -2,7 +2,10 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { generate } from 'selfsigned';
-import type { TlsSettings } from '../settings.js';
+export interface TlsSettings {
+  readonly how: 'self-signed' | 'files';
+  readonly folder: string;
+}
 
 export interface Certificate {
   readonly key: string;

@@ -1,5 +1,5 @@
 /** What a request says of its own time. */
-export interface Sent {
+export interface ClientClock {
   /** When it was entered, put right by how far the sender's clock is off; null where it does not say. */
   readonly enteredAt: Date | null;
   /** How far the sender's clock is ahead of ours, in milliseconds; null where it does not say, 0 where it is near enough. */
@@ -24,7 +24,7 @@ const moment = (header: string | undefined, now: Date): number | null => {
 };
 
 /** @param header reads a header of the request */
-export function sentOf(header: (name: string) => string | undefined, now: Date): Sent {
+export function clientClockOf(header: (name: string) => string | undefined, now: Date): ClientClock {
   const clock = moment(header(CLOCK_HEADER), now);
   const off = clock === null ? null : clock - now.getTime();
   const ahead = off === null ? null : Math.abs(off) < NEAR_ENOUGH ? 0 : off;

@@ -12,10 +12,11 @@ import { PrivateDatabase } from '../../../bin/lib/database.mjs';
 import { freePort } from '../../../bin/lib/ports.mjs';
 import { User } from '../records/identity/entities.js';
 import { hashPassword } from '../records/identity/password.js';
-import { createApp, type AppSettings } from '../compose.js';
+import { composeServer, type ComposedServer, type ServerSettings } from '../compose.js';
 import { Clinic } from '../records/clinic/entities.js';
 import { asSchemaAccount, connect, createDataSource, migrate } from '../database/database.js';
-import type { SessionSettings } from '../http/session.js';
+import type { SessionSettings } from '../records/identity/session-store.js';
+import type { Services } from '../http/services.js';
 import { ENTITIES } from '../http/endpoints/index.js';
 import { readSettings } from '../settings.js';
 
@@ -24,7 +25,7 @@ export const TODAY = new Date().toISOString().slice(0, 10);
 /** What second factors are kept with, in tests. */
 export const KEY = Buffer.alloc(32, 7);
 
-type Changed = Omit<Partial<AppSettings>, 'session'> & { session?: Partial<SessionSettings> };
+type Changed = Omit<Partial<ServerSettings>, 'session'> & { session?: Partial<SessionSettings> };
 
 /** Connects to a database of tests, and brings its schema up to date. */
 async function migrated(database: PrivateDatabase) {
@@ -62,13 +63,22 @@ export async function startHarness() {
   const { settings, dataSource } = await migrated(database);
   const lines: string[] = [];
   const logger = pino({ level: 'info' }, { write: (line: string) => void lines.push(line) });
-  const appWith = ({ session, ...changed }: Changed = {}) =>
-    createApp({ dataSource, logger, key: KEY, ...changed, session: { ...settings.session, ...session } });
+  const composed = new WeakMap<Express, ComposedServer>();
+  const appWith = ({ session, ...changed }: Changed = {}): Express => {
+    const server = composeServer({
+      ...{ dataSource, logger, key: KEY, checksAnswers: true, ...changed },
+      session: { ...settings.session, ...session },
+    });
+    composed.set(server.app, server);
+    return server.app;
+  };
   return {
     dataSource,
     database,
     settings,
     appWith,
+    /** What an app of `appWith` is composed of. */
+    servicesOf: (app: Express): Services => composed.get(app)!.services,
     /** A statement of the account of the schema: what the server's own account may not do. */
     asSchema: <T = unknown[]>(sql: string, values: unknown[] = []): Promise<T> =>
       asSchemaAccount(settings, dataSource, (schema) => schema.query<T>(sql, values)),

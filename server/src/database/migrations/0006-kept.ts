@@ -1,5 +1,5 @@
 import type { QueryRunner } from 'typeorm';
-import { wordsOf } from '../../records/episodes/words.js';
+import { wordsOf } from './words-0006.js';
 import { ID, owned, refuse, TABLE, within } from './sql.js';
 import { Steps, type Step } from './steps.js';
 

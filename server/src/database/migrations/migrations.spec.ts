@@ -1,7 +1,8 @@
+import { openDatabase } from '../../records/open-database.js';
 import { randomUUID } from 'node:crypto';
 import type { DataSource, QueryRunner } from 'typeorm';
 import { MIGRATIONS } from './index.js';
-import { connect, createDataSource, Database, migrate, mustBeMigrated } from '../database.js';
+import { connect, createDataSource, migrate, mustBeMigrated } from '../database.js';
 import { lossesOf, migrateBack } from '../migrate-back.js';
 import { ENTITIES } from '../../http/endpoints/index.js';
 import { startClinics, type Clinics } from '../../testing/harness.js';
@@ -262,9 +263,9 @@ describe('migrations', () => {
     await migrate(older, null);
     await older.destroy();
     const caller = { clinicId: clinics.clinicId, userId: clinics.ids.ours, name: 'ours', role: 'lead' as const, session: '' };
-    const database = new Database(source);
+    const database = openDatabase(source);
     await clinics.hold(visitId, { end: 92 }, await clinics.signIn('ours')).expect(200);
-    const { measurements } = await database.each(caller, (work) => visitRecord(work, visitId));
+    const { measurements } = await database.connection(caller, (work) => visitRecord(work, visitId));
     expect(measurements.map((m) => [m.motion, m.digit, m.protocol, m.trials.map((trial) => trial.end)])).toEqual([
       ['hip.flexion', undefined, undefined, [90, 92]],
     ]);

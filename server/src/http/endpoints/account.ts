@@ -1,12 +1,10 @@
 import { ACCOUNT, type AccountView, type OpenSession, type SessionView } from '@dial-gauge/contract';
 import type { Request } from 'express';
 import { IsNull, MoreThan, Not } from 'typeorm';
-import type { Auditor } from '../../use-cases/auditing/auditor.js';
 import { Clinic } from '../../records/clinic/entities.js';
 import { hashOf } from '../../shared/hash.js';
 import { HttpProblem, noSession, notFound, refused } from '../../shared/problems.js';
 import { serve, type Http, type Resource } from '../endpoint.js';
-import { mustBeOverTls, sessionsAt } from '../session.js';
 import type { UnitOfWork } from '../../database/unit-of-work.js';
 import {
   AccountLinkRow,
@@ -19,7 +17,7 @@ import {
 } from '../../records/identity/entities.js';
 import { hashPassword } from '../../records/identity/password.js';
 import { proofBudget } from '../../records/identity/attempts.js';
-import { meansAt, mustBeStrong, provenAgain, signedInAs, type Proven } from '../proof.js';
+import { mustBeStrong, provenAgain, signedInAs, type Proven } from '../proof.js';
 import {
   confirmSecondFactor,
   newRecoveryCodes,
@@ -29,7 +27,7 @@ import {
 } from '../../records/identity/second-factor.js';
 
 // They wait for the password to be checked, and for others who try the same account.
-const proving = { unit: 'loose' } as const;
+const proving = { unit: 'pooled' } as const;
 
 /** Sign-in, who is signed in, where, and sign-out. */
 export const account: Resource = {
@@ -38,7 +36,7 @@ export const account: Resource = {
     serve(
       ACCOUNT.signIn,
       async (work, { body }, { request, response }) => {
-        mustBeOverTls(request);
+        request.services.sessions.mustBeOverTls(request);
         const proven = await signedInAs(work.manager, request, body.email.toLowerCase(), body);
         return signedIn(work, proven, { request, response });
       },
@@ -52,7 +50,7 @@ export const account: Resource = {
     }),
 
     serve(ACCOUNT.signOut, async (_work, _call, { request, response }) => {
-      await sessionsAt(request).end(request, response);
+      await request.services.sessions.end(request, response);
       // What the browser kept of the answers goes; what waits to be sent, under whoever's name, stays.
       response.setHeader('Clear-Site-Data', '"cache"');
       return {};
@@ -76,7 +74,7 @@ export const account: Resource = {
       ACCOUNT.prove,
       async (work, { body }, { request }) => {
         const { user } = await provenAgain(work.manager, request, work.caller.userId, body);
-        await sessionsAt(request).proved(request.session!, user);
+        await request.services.sessions.store.proved(request.session!, user);
         return sessionView(work, user, request.session!.factorMissing);
       },
       proving,
@@ -118,7 +116,7 @@ export const account: Resource = {
       ACCOUNT.offerSecondFactor,
       async (work, { body }, { request }) => {
         const { user } = await provenAgain(work.manager, request, work.caller.userId, body);
-        return offerSecondFactor(work.manager, user, meansAt(request).key);
+        return offerSecondFactor(work.manager, user, request.services.key);
       },
       proving,
     ),
@@ -128,7 +126,7 @@ export const account: Resource = {
       async (work, { body }, { request }) => {
         const { manager, caller, now } = work;
         const user = await manager.findOneByOrFail(User, { id: caller.userId });
-        const { limiter, key } = meansAt(request);
+        const { limiter, key } = request.services;
         const codes = await limiter.attempt(proofBudget('factor', user.id), () =>
           manager.transaction((whole) => confirmSecondFactor(whole, user, key, body.code, now)),
         );
@@ -193,7 +191,7 @@ async function accountView({ manager, caller }: UnitOfWork): Promise<AccountView
 }
 
 async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request): Promise<OpenSession[]> {
-  const since = new Date(now.getTime() - sessionsAt(request).settings.longestMs);
+  const since = new Date(now.getTime() - request.services.sessions.store.settings.longestMs);
   const rows = await manager.find(SessionRow, {
     where: { userId: caller.userId, expiresAt: MoreThan(now), startedAt: MoreThan(since) },
     order: { seenAt: 'DESC' },
@@ -208,11 +206,15 @@ async function sessionsOf({ manager, caller, now }: UnitOfWork, request: Request
 }
 
 /** Whoever is who they say is signed in, and that is written down. */
-export async function signedIn(work: UnitOfWork, proven: Proven, { request, response }: Http): Promise<SessionView> {
+export async function signedIn(
+  work: UnitOfWork,
+  proven: Proven,
+  { request, response }: Pick<Http, 'request' | 'response'>,
+): Promise<SessionView> {
   const { user } = proven;
-  await sessionsAt(request).begin(request, response, proven);
-  meansAt(request).devices.remember(request, response, `user ${user.id}`);
-  await (request.app.locals['auditor'] as Auditor).signedIn({ userId: user.id, clinicId: user.clinicId });
+  await request.services.sessions.begin(request, response, proven);
+  request.services.devices.remember(request, response, `user ${user.id}`);
+  await request.services.auditor.signedIn({ userId: user.id, clinicId: user.clinicId });
   return sessionView(work, user);
 }
 

@@ -36,7 +36,7 @@ describe('what is taken along for the day', () => {
       await clinics.dataSource.query('UPDATE episode SET latest_at = ? WHERE last_visit_id = ?', [`${yesterday} 10:00:00`, id]);
     }
     expect(visitsOf(await taken())).toEqual([visitId]);
-    await clinics.dataSource.query('UPDATE visit SET signed = 1 WHERE id = ?', [visitId]);
+    await clinics.harness.asSchema('UPDATE visit SET signed = 1 WHERE id = ?', [visitId]);
     expect(await taken()).toEqual({ visits: [], screens: [], patients: [] });
     await clinics.dataSource.query('UPDATE episode SET due_on = ?, whose_id = ? WHERE id = ?', [today, clinics.ids.ours, episodeId]);
     expect((await taken()).patients.map(({ patient }) => patient.id)).toEqual([patientId]);

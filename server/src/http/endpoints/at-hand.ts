@@ -6,5 +6,5 @@ import { atHand } from '../../use-cases/offline/at-hand.js';
 export const atHandOfToday: Resource = {
   entities: [],
   // One moment: what is taken along and that it was are there together. Beside the requests: nobody waits for it.
-  routes: [serve(AT_HAND.today, (work, { query }) => atHand(work, query.day), { unit: 'whole', thread: true })],
+  routes: [serve(AT_HAND.today, (work, { query }) => atHand(work, query.day), { unit: 'transaction', thread: true })],
 };

@@ -12,7 +12,7 @@ describe('the audit', () => {
   const query = (sql: string, values: unknown[] = []) => clinics.dataSource.query(sql, values);
   beforeEach(async () => {
     clinics = await startClinics();
-    auditor = clinics.app.locals['auditor'] as Auditor;
+    auditor = clinics.harness.servicesOf(clinics.app).auditor;
   });
   afterEach(() => clinics.stop());
 

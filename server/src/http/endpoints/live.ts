@@ -1,9 +1,8 @@
 import { PAIRINGS } from '@dial-gauge/contract';
 import { budgetsOf } from '../../records/identity/attempts.js';
-import { meansAt, trierOf } from '../proof.js';
+import { trierOf } from '../proof.js';
 import { serve, type Resource } from '../endpoint.js';
 import { PairingRow } from '../../records/pairings/entities.js';
-import type { LiveHub } from '../../use-cases/live/hub.js';
 import { closePairing, makeCode, noSuchCode, pairingsOf, useCode } from '../../use-cases/live/pairing.js';
 
 /** Phones as inclinometers of a visit: paired by a code that is told once and used once. */
@@ -15,20 +14,20 @@ export const pairings: Resource = {
     serve(PAIRINGS.unpair, async (work, { params }, { request }) => {
       const visitId = await closePairing(work, params.id);
       return async () => {
-        await (request.app.locals['live'] as LiveHub | undefined)?.letGo(visitId, params.id);
+        await request.services.live?.letGo(visitId, params.id);
         return {};
       };
     }),
     serve(
       PAIRINGS.redeem,
       async (work, { body: { code } }, { request, response }) => {
-        const { limiter, devices } = meansAt(request);
+        const { limiter, devices } = request.services;
         const phone = await limiter.attempt(budgetsOf('pairing', 'any code', trierOf(request, 'phone')), () => useCode(work, code));
         if (!phone) throw noSuchCode();
         devices.remember(request, response, 'phone');
         return phone;
       },
-      { unit: 'loose' },
+      { unit: 'pooled' },
     ),
   ],
 };

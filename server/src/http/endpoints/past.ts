@@ -24,7 +24,7 @@ export const past: Resource = {
         return { rows: read.rows.map((row) => row.map((cell) => cell.slice(0, 500))) };
       },
       // It waits for a process that reads, and keeps neither thread nor connection meanwhile.
-      { unit: 'loose' },
+      { unit: 'pooled' },
     ),
     serve(PAST.past, (work, { params }) => pastView(work, params.id), { thread }),
     serve(

@@ -1,6 +1,6 @@
 import { PATIENT_PAGES } from '@dial-gauge/contract';
 import { budgetsOf } from '../../records/identity/attempts.js';
-import { meansAt, trierOf } from '../proof.js';
+import { trierOf } from '../proof.js';
 import { hashOf } from '../../shared/hash.js';
 import { serve, type Resource } from '../endpoint.js';
 import { PatientDayRow, PatientPageKeyRow, PatientPageRow } from '../../records/patient-pages/entities.js';
@@ -20,7 +20,7 @@ export const patientPages: Resource = {
     serve(
       PATIENT_PAGES.openPage,
       async (work, { body: { token, code } }, { request, response }) => {
-        const { limiter, devices } = meansAt(request);
+        const { limiter, devices } = request.services;
         const link = hashOf(token);
         const budgets = budgetsOf('page', link, trierOf(request, `page ${link}`));
         const page = await limiter.attempt(budgets, () => pageByCode(work, token, code));
@@ -32,9 +32,9 @@ export const patientPages: Resource = {
         return { key: await newKey(work, page) };
       },
       // It waits for the code to be checked, and for others who try the same link.
-      { unit: 'loose' },
+      { unit: 'pooled' },
     ),
-    serve(PATIENT_PAGES.ownPage, (work, { body }) => ownPage(work, body.key, body.locale), { thread: true, unit: 'each' }),
+    serve(PATIENT_PAGES.ownPage, (work, { body }) => ownPage(work, body.key, body.locale), { thread: true, unit: 'connection' }),
     serve(PATIENT_PAGES.logDay, async (work, { body }) => {
       await logDay(work, body.key, body.day);
       return {};

@@ -24,7 +24,7 @@ describe('the whole record of a person', () => {
     harness = await startHarness();
     await seedDemo(harness.dataSource, new Date());
     const app = harness.appWith({ keepYears: 10 });
-    auditor = app.locals['auditor'] as Auditor;
+    auditor = harness.servicesOf(app).auditor;
     agent = request.agent(app);
     await agent.post('/api/session').send({ email: DEMO_USER.email, password: DEMO_USER.password }).expect(200);
     clinicId = (await harness.dataSource.getRepository(Clinic).findOneByOrFail({})).id;
@@ -189,7 +189,7 @@ describe('the whole record of a person', () => {
     }
     expect(Object.keys(await naming(ids)).sort()).toEqual(['audit_entry', 'erasure']);
     await agent.get(`/api/patients/${patient}`).expect(404);
-    // Sent twice it was done once; with another reason it is another one, and there is nobody any more.
+    // ClientClock twice it was done once; with another reason it is another one, and there is nobody any more.
     expect(((await erase(patient, { id }).expect(200)).body as Erased).rows).toBe(done.rows);
     await erase(patient).expect(404);
     await expectAsync(query('DELETE FROM erasure')).toBeRejectedWithError(/denied|is kept/);

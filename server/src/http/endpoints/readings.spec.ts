@@ -279,7 +279,7 @@ describe('what is entered is kept', () => {
     const { visitId } = await clinics.startVisit();
     // Counted is what is asked for: what is done beside the requests is done before, and not meanwhile.
     const quiet = clinics.harness.appWith();
-    const standingsOf = ({ locals }: Express) => locals['standings'] as Standings;
+    const standingsOf = (app: Express) => clinics.harness.servicesOf(app).queue;
     await standingsOf(quiet).close();
     const by = await clinics.signIn('ours', quiet);
     await clinics.hold(visitId, {}, by).expect(200);

@@ -1,5 +1,4 @@
 import { READINGS } from '@dial-gauge/contract';
-import { keepLate } from '../../use-cases/late-entries/keep.js';
 import { serve, type Resource } from '../endpoint.js';
 import type { UnitOfWork } from '../../database/unit-of-work.js';
 import { MeasurementRow, TrialRow } from '../../records/readings/entities.js';
@@ -11,19 +10,22 @@ export const readings: Resource = {
   entities: [MeasurementRow, TrialRow],
   routes: [
     serve(READINGS.holdReading, (work, { params, body, sent }) => hold(work, params.id, body, sent), {
-      unit: 'each',
+      unit: 'connection',
       asksForSession: true,
-      late: keepLate('holdReading', (_work, { body }) => {
-        const { motion, side, mode, digit = 0, start, end, lower, scale = null, sense = null } = body;
-        const figures = { startAngle: start, endAngle: end, lowerZero: lower?.zero ?? null, lowerEnd: lower?.end ?? null, scale, sense };
-        return `${measurementName({ motion, side, mode, digit })}: ${trialWords(motion, figures)}`;
-      }),
+      late: {
+        name: 'holdReading',
+        words: (_work, { body }) => {
+          const { motion, side, mode, digit = 0, start, end, lower, scale = null, sense = null } = body;
+          const figures = { startAngle: start, endAngle: end, lowerZero: lower?.zero ?? null, lowerEnd: lower?.end ?? null, scale, sense };
+          return `${measurementName({ motion, side, mode, digit })}: ${trialWords(motion, figures)}`;
+        },
+      },
     }),
     serve(READINGS.correctReading, (work, { params, body }) => correct(work, params.id, body), {
-      late: keepLate(
-        'correctReading',
-        async (work, { params, body }) => `${await trialName(work, params.id)}: put right to ${body.end} (${body.why})`,
-      ),
+      late: {
+        name: 'correctReading',
+        words: async (work, { params, body }) => `${await trialName(work, params.id)}: put right to ${body.end} (${body.why})`,
+      },
     }),
     serve(
       READINGS.withdrawReading,
@@ -31,24 +33,27 @@ export const readings: Resource = {
         await withdraw(work, params.id);
         return {};
       },
-      { late: keepLate('withdrawReading', async (work, { params }) => `${await trialName(work, params.id)}: taken back`) },
+      { late: { name: 'withdrawReading', words: async (work, { params }) => `${await trialName(work, params.id)}: taken back` } },
     ),
     serve(READINGS.remark, (work, { params, body }) => remark(work, params.id, body), {
-      late: keepLate('remark', (_work, { body }) => {
-        const { motion, side, mode, digit = 0, pain, painWhere, endFeel, substitutions, notDone, notDoneWhy, note } = body;
-        const said = Object.entries({
-          pain,
-          'hurts at': painWhere,
-          'end feel': endFeel,
-          'faked by': substitutions,
-          'not done': notDone,
-          why: notDoneWhy,
-          note,
-        })
-          .filter(([, value]) => value !== undefined && value !== null && value !== '')
-          .map(([name, value]) => `${name} ${String(value)}`);
-        return `${measurementName({ motion, side, mode, digit })}: ${said.join(', ') || 'a remark taken back'}`;
-      }),
+      late: {
+        name: 'remark',
+        words: (_work, { body }) => {
+          const { motion, side, mode, digit = 0, pain, painWhere, endFeel, substitutions, notDone, notDoneWhy, note } = body;
+          const said = Object.entries({
+            pain,
+            'hurts at': painWhere,
+            'end feel': endFeel,
+            'faked by': substitutions,
+            'not done': notDone,
+            why: notDoneWhy,
+            note,
+          })
+            .filter(([, value]) => value !== undefined && value !== null && value !== '')
+            .map(([name, value]) => `${name} ${String(value)}`);
+          return `${measurementName({ motion, side, mode, digit })}: ${said.join(', ') || 'a remark taken back'}`;
+        },
+      },
     }),
   ],
 };

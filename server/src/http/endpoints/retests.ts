@@ -1,5 +1,4 @@
 import { RETESTS } from '@dial-gauge/contract';
-import { keepLate } from '../../use-cases/late-entries/keep.js';
 import { serve, type Resource } from '../endpoint.js';
 import type { UnitOfWork } from '../../database/unit-of-work.js';
 import { RetestReadingRow, RetestRoundRow, RetestRow } from '../../records/retests/entities.js';
@@ -16,15 +15,15 @@ export const retests: Resource = {
     serve(RETESTS.retests, (work, { params }) => retestsView(work, params.id), { thread }),
     serve(RETESTS.startRetest, async (work, { params, body }) => thenView(await startRetest(work, params.id, body)), {
       thread,
-      late: keepLate('startRetest', (_work, { body }) => `a retest of ${body.markers.map((marker) => marker.protocol).join(', ')}`),
+      late: { name: 'startRetest', words: (_work, { body }) => `a retest of ${body.markers.map((marker) => marker.protocol).join(', ')}` },
     }),
     serve(RETESTS.noteDrill, async (work, { params, body }) => thenView(await noteDrill(work, params.id, body)), {
       thread,
-      late: keepLate('noteDrill', (_work, { body }) => `retest, round ${body.number}: ${body.drill}`),
+      late: { name: 'noteDrill', words: (_work, { body }) => `retest, round ${body.number}: ${body.drill}` },
     }),
     serve(RETESTS.readMarker, async (work, { params, body }) => thenView(await readMarker(work, params.id, body)), {
       thread,
-      late: keepLate('readMarker', (_work, { body }) => `retest, round ${body.round}, marker ${body.marker + 1}: ${body.value}`),
+      late: { name: 'readMarker', words: (_work, { body }) => `retest, round ${body.round}, marker ${body.marker + 1}: ${body.value}` },
     }),
     serve(RETESTS.finishRetest, async (work, { params }) => thenView(await finishRetest(work, params.id)), { thread }),
   ],

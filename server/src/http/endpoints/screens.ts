@@ -1,6 +1,5 @@
 import { SCREENINGS } from '@dial-gauge/contract';
 import type { Side } from '@dial-gauge/core';
-import { keepLate } from '../../use-cases/late-entries/keep.js';
 import { serve, type Resource } from '../endpoint.js';
 import type { UnitOfWork } from '../../database/unit-of-work.js';
 import { ScreenSettingsRow, ScreenTryRow } from '../../records/screens/entities.js';
@@ -20,14 +19,17 @@ export const screens: Resource = {
       return thenView(params.id);
     }),
     serve(SCREENINGS.holdScreenTry, async (work, { params, body }) => thenView(await holdScreenTry(work, params.id, body)), {
-      late: keepLate('holdScreenTry', (_work, { body }) => tryWords(body)),
+      late: { name: 'holdScreenTry', words: (_work, { body }) => tryWords(body) },
     }),
     serve(SCREENINGS.correctScreenTry, async (work, { params, body }) => thenView(await correctScreenTry(work, params.id, body)), {
-      late: keepLate('correctScreenTry', async (work, { params, body }) => {
-        const { screen, item, view, side } = await work.one(ScreenTryRow, params.id, 'try');
-        const name = tryWords({ screen, item, view: view || undefined, side: (side || undefined) as Side | undefined });
-        return `${name}: ${body.try === null ? 'taken back' : 'put right'}`;
-      }),
+      late: {
+        name: 'correctScreenTry',
+        words: async (work, { params, body }) => {
+          const { screen, item, view, side } = await work.one(ScreenTryRow, params.id, 'try');
+          const name = tryWords({ screen, item, view: view || undefined, side: (side || undefined) as Side | undefined });
+          return `${name}: ${body.try === null ? 'taken back' : 'put right'}`;
+        },
+      },
     }),
     serve(SCREENINGS.clinicScreens, (work) => clinicScreensView(work)),
     serve(SCREENINGS.setScreens, async (work, { body }) => {

@@ -2,6 +2,7 @@ import { JUDGEMENT } from '@dial-gauge/contract';
 import { LateEntryRow } from '../../records/late-entries/entities.js';
 import { dismissLate, takeLate } from '../../use-cases/late-entries/decide.js';
 import { serve, type Resource } from '../endpoint.js';
+import { replayLate } from './late.js';
 import { Countersignature, Signature } from '../../records/signatures/entities.js';
 import { judgementView } from '../../read-models/judgement/judgement.js';
 import { amend, countersign, setSummary, sign, signedCopy } from '../../use-cases/signing/signing.js';
@@ -49,7 +50,7 @@ export const signing: Resource = {
     serve(
       JUDGEMENT.takeLate,
       async (work, { params }) => {
-        const visitId = await takeLate(work, params.id);
+        const visitId = await takeLate(work, params.id, replayLate);
         return (after) => judgementView(after, visitId);
       },
       inThread,

@@ -1,3 +1,4 @@
+import { openDatabase } from '../../records/open-database.js';
 import { randomUUID } from 'node:crypto';
 import { problemType } from '@dial-gauge/contract';
 import request, { type Agent } from 'supertest';
@@ -186,11 +187,13 @@ describe('accounts', () => {
 
   it('of a lead whom nobody can help opens again by whoever looks after the server, and that is in the audit', async () => {
     const { dataSource } = clinics;
-    await expectAsync(wayBack(dataSource, 'nobody@clinic.example', false)).toBeRejectedWithError(/No open account has the address/);
+    await expectAsync(wayBack(openDatabase(dataSource), 'nobody@clinic.example', false)).toBeRejectedWithError(
+      /No open account has the address/,
+    );
     const id = randomUUID();
     await addUser(dataSource, clinics.clinicId, id, 'stuck@clinic.example', 'stuck-password');
     const lead = await clinics.signIn('stuck');
-    const token = await wayBack(dataSource, 'Stuck@clinic.example', true);
+    const token = await wayBack(openDatabase(dataSource), 'Stuck@clinic.example', true);
     // Whoever was in is out.
     await lead.get('/api/session').expect(401);
     await request(clinics.app).post('/api/joining').send({ token, name: 'stuck', password: GOOD }).expect(200);

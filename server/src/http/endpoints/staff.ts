@@ -1,12 +1,11 @@
 import { STAFF } from '@dial-gauge/contract';
 import { budgetsOf } from '../../records/identity/attempts.js';
 import { signedIn } from './account.js';
-import { factorProven, meansAt, mustBeStrong, trierOf } from '../proof.js';
+import { factorProven, mustBeStrong, trierOf } from '../proof.js';
 import { secondFactorOf } from '../../records/identity/second-factor.js';
 import { hashOf } from '../../shared/hash.js';
 import { refused } from '../../shared/problems.js';
 import { serve, type Resource } from '../endpoint.js';
-import { mustBeOverTls } from '../session.js';
 import type { UnitOfWork } from '../../database/unit-of-work.js';
 import {
   found,
@@ -22,7 +21,7 @@ import {
 import { askSecondFactor, dropSecondFactor, endAccount, reopenAccount, setRole, staffView } from '../../use-cases/accounts/staff.js';
 
 // What they change is whole by itself, and the session after it wants it to be there.
-const loose = { unit: 'loose' } as const;
+const loose = { unit: 'pooled' } as const;
 
 /** The view of everybody after a change. */
 const then = (after: UnitOfWork) => staffView(after);
@@ -34,9 +33,9 @@ export const staff: Resource = {
     serve(
       STAFF.found,
       async (work, { body }, { request, response }) => {
-        mustBeOverTls(request);
+        request.services.sessions.mustBeOverTls(request);
         const budgets = budgetsOf('founding', hashOf(body.code), trierOf(request, null));
-        const right = await meansAt(request).limiter.attempt(budgets, () => isFoundingCode(work.manager, body.code));
+        const right = await request.services.limiter.attempt(budgets, () => isFoundingCode(work.manager, body.code));
         if (!right)
           throw refused(
             'code',
@@ -55,7 +54,7 @@ export const staff: Resource = {
     serve(
       STAFF.join,
       async (work, { body }, { request, response }) => {
-        mustBeOverTls(request);
+        request.services.sessions.mustBeOverTls(request);
         const link = await openLink(work.manager, body.token, work.now);
         await mustBeStrong(request, 'password', body.password, [body.name, link.email, link.clinic]);
         const of = link.needsFactor ? await userOfLink(work.manager, body.token, work.now) : null;
@@ -91,7 +90,7 @@ export const staff: Resource = {
       return then;
     }),
     serve(STAFF.resetPassword, async (work, { params, body }, { request }) => {
-      const { mailer } = meansAt(request);
+      const { mailer } = request.services;
       const made = await linkToPassword(work, params.id, body.id, mailer ? 'the person' : 'a lead');
       return async (after) => {
         const mailedTo = mailer && (await mailPasswordLink(after, mailer, made));

@@ -1,5 +1,6 @@
 import { type DrillsView, type OwnDrillView } from '@dial-gauge/contract';
-import type { Names, UnitOfWork } from '../../database/unit-of-work.js';
+import type { UnitOfWork } from '../../database/unit-of-work.js';
+import type { Names } from '../../database/ports.js';
 import { DrillVersionRow } from '../../records/drills/entities.js';
 
 export async function drillsView(work: UnitOfWork): Promise<DrillsView> {

@@ -1,7 +1,8 @@
 import type { ProgramsView, ProgramView } from '@dial-gauge/contract';
 import { ownBeside, type OwnDrill } from '@dial-gauge/core';
 import { versionsBeside } from '../drills/drills.js';
-import type { Names, UnitOfWork } from '../../database/unit-of-work.js';
+import type { UnitOfWork } from '../../database/unit-of-work.js';
+import type { Names } from '../../database/ports.js';
 import { drillMemory } from '../retests/retests.js';
 import { Visit } from '../../records/visits/entities.js';
 import { oneVisitView, settingOf } from '../visit-record/record.js';

@@ -16,7 +16,6 @@ import { type UnitOfWork } from '../../database/unit-of-work.js';
 import { Visit } from '../../records/visits/entities.js';
 import { visitRecord } from '../visit-record/record.js';
 import { RetestReadingRow, RetestRoundRow, RetestRow } from '../../records/retests/entities.js';
-import { find, rounds } from '../../use-cases/retesting/retests.js';
 
 export async function retestsView(work: UnitOfWork, visitId: string): Promise<RetestsView> {
   const { visit, patient, episode, ownErrors, measurements } = await visitRecord(work, visitId);

@@ -24,7 +24,8 @@ import {
 } from '@dial-gauge/core';
 import { In } from 'typeorm';
 import { grouped } from '../../shared/grouped.js';
-import { type Names, type UnitOfWork } from '../../database/unit-of-work.js';
+import { type UnitOfWork } from '../../database/unit-of-work.js';
+import type { Names } from '../../database/ports.js';
 import { MeasurementRow } from '../../records/readings/entities.js';
 import { protocolIdOf } from '../../records/readings/views.js';
 import { Visit } from '../../records/visits/entities.js';

@@ -1,6 +1,7 @@
 import { createHash, createHmac } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import { changeDigest, SIGNATURE_DIGEST } from './write.js';
+import { changeDigest } from '../../database/change-log.js';
+import { SIGNATURE_DIGEST } from './write.js';
 import { isDuplicate } from '../../database/unit-of-work.js';
 import type { AuditEntryRow } from './entities.js';
 

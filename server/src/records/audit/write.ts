@@ -1,10 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { AuditDeed } from '@dial-gauge/contract';
 import type { EntityManager } from 'typeorm';
-import { hashOf } from '../../shared/hash.js';
-
-/** What an entry is about: how the record it belongs to is found. */
-export type AuditSubject = 'patient' | 'episode' | 'visit' | 'measurement' | 'signature' | 'clip' | 'still' | 'none';
+import type { AuditSubject } from '../../database/ports.js';
 
 export interface AuditFact {
   readonly clinicId: string;
@@ -33,10 +30,6 @@ const PATIENT_OF: Readonly<Record<AuditSubject, string>> = {
   still: ofVisit('still'),
   none: 'IF(? = ?, NULL, NULL)',
 };
-
-/** SHA-256 of a change, as the change log has it. */
-export const changeDigest = (subject: string, subjectId: string, field: string, before: unknown, after: unknown): string =>
-  hashOf(JSON.stringify([subject, subjectId, field, before ?? null, after ?? null]));
 
 /** Writes an entry, in the unit of work it belongs to: both are there, or neither. It becomes a link of the chain afterwards. */
 export async function writeAudit(manager: EntityManager, fact: AuditFact): Promise<void> {

@@ -1,6 +1,6 @@
 import type { MeasurementView, TrialView } from '@dial-gauge/contract';
 import { endPosition, PROTOCOLS, storedTrial, type Digit } from '@dial-gauge/core';
-import type { Names } from '../../database/unit-of-work.js';
+import type { Names } from '../../database/ports.js';
 import type { MeasurementRow, TrialRow } from './entities.js';
 
 /** Everybody a list of readings names. */

@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import type { DataSource } from 'typeorm';
 import { SessionRow, User } from '../../records/identity/entities.js';
 import { removeSecondFactor } from '../../records/identity/second-factor.js';
-import { Database } from '../../database/database.js';
+import type { Database } from '../../database/database.js';
 import { linkToPassword } from './links.js';
 
 /**
@@ -13,12 +12,12 @@ import { linkToPassword } from './links.js';
  * @returns the secret of the link
  * @throws where there is no such account, or more than one
  */
-export async function wayBack(dataSource: DataSource, email: string, factorIsLost: boolean): Promise<string> {
-  const found = await dataSource.manager.findBy(User, { email: email.trim().toLowerCase() });
+export async function wayBack(database: Database, email: string, factorIsLost: boolean): Promise<string> {
+  const found = await database.dataSource.manager.findBy(User, { email: email.trim().toLowerCase() });
   const [user, another] = found.filter(({ endedAt }) => endedAt === null);
   if (!user || another) throw new Error(`${another ? 'More than one open account has' : 'No open account has'} the address ${email}.`);
   const { id: userId, name, clinicId, role } = user;
-  return new Database(dataSource).whole({ userId, name, clinicId, role, session: '' }, async (work) => {
+  return database.transaction({ userId, name, clinicId, role, session: '' }, async (work) => {
     if (factorIsLost) {
       await work.log.write('user', userId, [['secondFactor', true, false]]);
       await removeSecondFactor(work.manager, userId);

@@ -3,7 +3,8 @@ import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Caller } from '../../shared/caller.js';
 import { chainOpen } from '../../records/audit/chain.js';
-import { writeAudit, type AuditSubject } from '../../records/audit/write.js';
+import type { AuditSubject } from '../../database/ports.js';
+import { writeAudit } from '../../records/audit/write.js';
 
 /** The same person at the same part of the same record is written down once in so long. */
 const AGAIN_MS = 15 * 60_000;
@@ -56,6 +57,7 @@ export class Auditor {
     private readonly dataSource: DataSource,
     private readonly key: Buffer | null,
     private readonly logger: Logger,
+    private readonly clock: () => Date = () => new Date(),
   ) {}
 
   start(): void {
@@ -88,7 +90,7 @@ export class Auditor {
     return writeAudit(this.dataSource.manager, {
       clinicId,
       userId,
-      at: new Date(),
+      at: this.clock(),
       did: 'signed-in',
       about: '/session',
       subject: 'none',
@@ -106,7 +108,7 @@ export class Auditor {
 
   private async once({ userId, clinicId }: Caller, did: AuditDeed, about: string, subject: AuditSubject, subjectId: string): Promise<void> {
     const key = [userId, did, about, subjectId].join(' ');
-    const now = Date.now();
+    const now = this.clock().getTime();
     if (now - (this.written.get(key) ?? 0) < AGAIN_MS) return;
     await writeAudit(this.dataSource.manager, { clinicId, userId, at: new Date(now), did, about, subject, subjectId });
     // Remembered once it is written: another request at the same moment writes it as well, and none is let through before.

@@ -70,7 +70,7 @@ async function reviewOf({ manager, clinicId }: UnitOfWork, clipId: string): Prom
   return row;
 }
 
-/** Keeps another version. Sent twice it is kept once; one made from an older version than there is now is refused. */
+/** Keeps another version. ClientClock twice it is kept once; one made from an older version than there is now is refused. */
 export async function keepReview(work: UnitOfWork, visitId: string, body: NewClipReview): Promise<void> {
   const { manager, clinicId, caller, now } = work;
   const { id, clip, version, file, view, marks, isShared } = body;
@@ -184,7 +184,7 @@ export async function clipPagesForSender(work: UnitOfWork, episodeId: string, lo
   return pages;
 }
 
-/** Attaches a still. Sent twice it is attached once. */
+/** Attaches a still. ClientClock twice it is attached once. */
 export async function attachStill(work: UnitOfWork, visitId: string, { id, words, base64 }: NewStill): Promise<void> {
   const { manager, clinicId, caller, now } = work;
   const sent = Buffer.from(base64, 'base64');

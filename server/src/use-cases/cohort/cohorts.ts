@@ -30,6 +30,7 @@ export class Cohorts {
   constructor(
     private readonly dataSource: DataSource,
     private readonly logger: Logger,
+    private readonly clock: () => Date = () => new Date(),
   ) {}
 
   start(): void {
@@ -56,13 +57,13 @@ export class Cohorts {
   }
 
   private async askWhatIsDue(): Promise<void> {
-    const due: { id: string }[] = await this.dataSource.query(DUE, [new Date(Date.now() - AGAIN_MS)]);
-    for (const { id } of due) await askForRun(this.dataSource.manager, { id: randomUUID(), clinicId: id, askedBy: null }, new Date());
+    const due: { id: string }[] = await this.dataSource.query(DUE, [new Date(this.clock().getTime() - AGAIN_MS)]);
+    for (const { id } of due) await askForRun(this.dataSource.manager, { id: randomUUID(), clinicId: id, askedBy: null }, this.clock());
   }
 
   /** @returns whether there was one */
   private async nextRun(): Promise<boolean> {
-    const now = new Date();
+    const now = this.clock();
     const { affectedRows } = await this.dataSource.query<{ affectedRows: number }>(
       'UPDATE cohort_run SET leased_by = ?, lease_until = ? WHERE finished_at IS NULL AND lease_until <= ? ORDER BY asked_at, id LIMIT 1',
       [this.self, leaseFrom(now), now],
@@ -85,21 +86,21 @@ export class Cohorts {
         // Read anew, and held: whoever else thinks it is theirs waits and finds it taken.
         const held = await at.findOne(CohortRun, { where: { id: run.id, leasedBy: this.self }, lock: { mode: 'pessimistic_write' } });
         if (!held) throw new Error('another server counts this run');
-        return gatherSome(at, held, leaseFrom(new Date()));
+        return gatherSome(at, held, leaseFrom(this.clock()));
       });
       await wait(BREATH_MS);
     }
     await tellRun(manager, run, async () => {
       if (this.closed) throw new Error('this server stops; another one tells');
-      const { affected } = await manager.update(CohortRun, { id: run.id, leasedBy: this.self }, { leaseUntil: leaseFrom(new Date()) });
+      const { affected } = await manager.update(CohortRun, { id: run.id, leasedBy: this.self }, { leaseUntil: leaseFrom(this.clock()) });
       if (!affected) throw new Error('another server counts this run');
       await wait(BREATH_MS);
     });
-    await finish(manager, run);
+    await finish(manager, run, this.clock());
   }
 
   private async letGo({ id }: CohortRun): Promise<void> {
-    await this.dataSource.manager.update(CohortRun, { id, leasedBy: this.self }, { leaseUntil: new Date() });
+    await this.dataSource.manager.update(CohortRun, { id, leasedBy: this.self }, { leaseUntil: this.clock() });
   }
 }
 
@@ -115,8 +116,8 @@ export async function askForRun(manager: EntityManager, of: Pick<CohortRun, 'id'
 }
 
 /** From now on this run is what is told. What was gathered by person goes, that of a run before that was cut off here too, and so does what those told. */
-async function finish(manager: EntityManager, { id, clinicId }: CohortRun): Promise<void> {
-  await manager.update(CohortRun, { id }, { finishedAt: new Date() });
+async function finish(manager: EntityManager, { id, clinicId }: CohortRun, now: Date): Promise<void> {
+  await manager.update(CohortRun, { id }, { finishedAt: now });
   for (const table of ['cohort_person', 'cohort_outcome'])
     await dropAll(manager, `${table} WHERE clinic_id = ? AND run_id NOT IN (SELECT r.id FROM cohort_run r WHERE r.finished_at IS NULL)`, [
       clinicId,

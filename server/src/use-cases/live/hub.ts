@@ -17,7 +17,7 @@ import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import { WebSocketServer, type WebSocket } from 'ws';
 import { networkOf } from '../../shared/address.js';
-import type { Sessions } from '../../http/session.js';
+import type { SessionStore } from '../../records/identity/session-store.js';
 import { Visit } from '../../records/visits/entities.js';
 import type { Bus } from './bus.js';
 import { meter } from './meter.js';
@@ -44,6 +44,14 @@ type Up = ToBench | { readonly k: 'bench'; readonly id: string };
 const up = (visit: string): string => `live:up:${visit}`;
 const down = (visit: string): string => `live:down:${visit}`;
 
+/** What is read of a request that opens a connection. */
+export interface LiveRequests {
+  /** The session id that it came with, where it came with one. */
+  sidOf(request: IncomingMessage): string | undefined;
+  /** The address that it comes from, past the proxies that are believed. */
+  addressOf(request: IncomingMessage): string | undefined;
+}
+
 interface Connection {
   readonly id: string;
   readonly socket: WebSocket;
@@ -66,11 +74,10 @@ export class LiveHub {
 
   constructor(
     private readonly dataSource: DataSource,
-    private readonly sessions: Sessions,
+    private readonly sessions: SessionStore,
     private readonly bus: Bus,
     private readonly logger: Logger,
-    /** The address that a request comes from, past the proxies that are believed. */
-    private readonly addressOf: (request: IncomingMessage) => string | undefined = ({ socket }) => socket.remoteAddress,
+    private readonly requests: LiveRequests,
     private readonly clock: () => Date = () => new Date(),
   ) {
     this.looking = setInterval(() => void this.look(), LOOK_MS);
@@ -110,8 +117,8 @@ export class LiveHub {
     const refuse = (status: string): void => void socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`);
     if (request.url?.split('?')[0] !== LIVE_PATH) return refuse('404 Not Found');
     if (!fromOurPage(request)) return refuse('403 Forbidden');
-    const sid = this.sessions.sidOf(request.headers.cookie);
-    this.sockets.handleUpgrade(request, socket, head, (made) => this.begin(made, sid ?? null, networkOf(this.addressOf(request))));
+    const sid = this.requests.sidOf(request);
+    this.sockets.handleUpgrade(request, socket, head, (made) => this.begin(made, sid ?? null, networkOf(this.requests.addressOf(request))));
   }
 
   /** The first message says what it is; until then it is nothing, and not for long. */

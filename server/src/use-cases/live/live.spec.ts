@@ -3,16 +3,14 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { setTimeout as wait } from 'node:timers/promises';
 import { LIVE_CLOSED, type FromDevice, type Hello, type Shows, type SimulationSetup, type ToDevice } from '@dial-gauge/contract';
-import { pino } from 'pino';
 import request from 'supertest';
 import { PrivateBroker } from '../../../../bin/lib/broker.mjs';
 import { freePort } from '../../../../bin/lib/ports.mjs';
-import { Sessions } from '../../http/session.js';
 import { startClinics, type Clinics } from '../../testing/harness.js';
 import { Line, type Said } from '../../testing/line.js';
 import { brokerBus, OwnBus, type Bus } from './bus.js';
 import { PairingRow } from '../../records/pairings/entities.js';
-import { LiveHub } from './hub.js';
+import type { LiveHub } from './hub.js';
 import { meter } from './meter.js';
 import { CODE_LASTS } from './pairing.js';
 
@@ -35,9 +33,8 @@ describe('live instruments', () => {
   const lines: Line[] = [];
 
   async function serve(bus: Bus) {
-    const app = clinics.harness.appWith();
-    const hub = new LiveHub(clinics.dataSource, new Sessions(clinics.dataSource, clinics.settings.session), bus, pino({ level: 'silent' }));
-    app.locals['live'] = hub;
+    const app = clinics.harness.appWith({ bus });
+    const hub = clinics.harness.servicesOf(app).live!;
     const server = createServer(app);
     hub.attach(server);
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));

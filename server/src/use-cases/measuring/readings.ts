@@ -11,8 +11,8 @@ import { checkWay, findProtocol, protocolOf, type Protocol } from '@dial-gauge/c
 import { IsNull } from 'typeorm';
 import { same } from '../../database/change-log.js';
 import { HttpProblem, idTaken, noSession, notFound, refused } from '../../shared/problems.js';
-import type { Sent } from '../../shared/client-clock.js';
-import { SESSION_STANDS, standing } from '../../http/session.js';
+import type { ClientClock } from '../../shared/client-clock.js';
+import { SESSION_STANDS, standing } from '../../records/identity/session-store.js';
 import { SignedVisit } from '../../records/visits/signed-visit.js';
 import { isDuplicate, type UnitOfWork } from '../../database/unit-of-work.js';
 import { Visit } from '../../records/visits/entities.js';
@@ -58,7 +58,12 @@ const FRESH_TRIAL = `INSERT INTO trial
  * while the visit still takes it and the caller is still signed in. The same id with the same content again is
  * answered as saved; with other content it is refused.
  */
-export async function hold(work: UnitOfWork, visitId: string, reading: NewReading, sent: Pick<Sent, 'ahead'>): Promise<SavedReading> {
+export async function hold(
+  work: UnitOfWork,
+  visitId: string,
+  reading: NewReading,
+  sent: Pick<ClientClock, 'ahead'>,
+): Promise<SavedReading> {
   const { clinicId, now } = work;
   const protocol = protocolOf(reading);
   const heldAt = new Date(Date.parse(reading.heldAt) - (sent.ahead ?? 0));
@@ -136,7 +141,7 @@ const columnsOf = (t: TrialRow): unknown[] => [
 
 /**
  * Puts a reading right: a new one takes its place, in its order, and the old
- * one stays on record with who, when and why. Sent twice it is done once.
+ * one stays on record with who, when and why. ClientClock twice it is done once.
  */
 export async function correct(work: UnitOfWork, id: string, correction: Correction): Promise<SavedReading> {
   const { clinicId, manager, caller, now } = work;

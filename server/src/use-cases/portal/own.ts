@@ -4,7 +4,7 @@ import { clipPagesForSender } from '../clips/clips.js';
 import { Clinic } from '../../records/clinic/entities.js';
 import { hashOf } from '../../shared/hash.js';
 import { HttpProblem, refused } from '../../shared/problems.js';
-import { UnitOfWork } from '../../database/unit-of-work.js';
+import type { UnitOfWork } from '../../database/unit-of-work.js';
 import { standingProgram } from '../../read-models/programmes/programmes.js';
 import { progressView } from '../../read-models/progress/progress.js';
 import { Episode } from '../../records/episodes/entities.js';
@@ -25,7 +25,7 @@ async function opened(work: UnitOfWork, key: string): Promise<{ page: PatientPag
   const found = await work.manager.findOneBy(PatientPageKeyRow, { keyHash: hashOf(key) });
   const page = found && (await work.manager.findOneBy(PatientPageRow, { id: found.pageId, clinicId: found.clinicId }));
   if (!page || !stands(page, work.now)) throw notOpened();
-  return { page, own: new UnitOfWork(work.manager, { ...work.caller, clinicId: page.clinicId }, work.now) };
+  return { page, own: work.as({ ...work.caller, clinicId: page.clinicId }) };
 }
 
 /** What the person sees: drills as they stand by what was logged, and what has changed, in plain words. */

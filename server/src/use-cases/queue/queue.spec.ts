@@ -3,7 +3,7 @@ import type { CaseloadRow } from '@dial-gauge/contract';
 import { pino } from 'pino';
 import type { Agent } from 'supertest';
 import { NOBODY } from '../../shared/caller.js';
-import { Database } from '../../database/database.js';
+import { openDatabase } from '../../records/open-database.js';
 import { newPatient, newReading, startClinics, TODAY, type Clinics } from '../../testing/harness.js';
 import { stand } from './stand.js';
 import { Standings } from './standings.js';
@@ -14,7 +14,7 @@ describe('the caseload as a queue', () => {
   const query = (sql: string, values: unknown[] = []) => clinics.dataSource.query(sql, values);
   beforeAll(async () => {
     clinics = await startClinics();
-    standings = clinics.app.locals['standings'] as Standings;
+    standings = clinics.harness.servicesOf(clinics.app).queue;
   });
   afterAll(() => clinics.stop());
 
@@ -145,8 +145,8 @@ describe('the caseload as a queue', () => {
     expect(await staleOf()).toBe(0);
     // Entered meanwhile: it counts up between reading and writing.
     await query('UPDATE episode SET stale = 1 WHERE id = ?', [episodeId]);
-    const database = new Database(clinics.dataSource);
-    await database.each({ ...NOBODY, clinicId: clinics.clinicId }, async (work) => {
+    const database = openDatabase(clinics.dataSource);
+    await database.connection({ ...NOBODY, clinicId: clinics.clinicId }, async (work) => {
       const write = work.manager.query.bind(work.manager);
       spyOn(work.manager, 'query').and.callFake(async (sql: string, values?: unknown[]) => {
         if (sql.startsWith('UPDATE episode SET rank_key')) await write('UPDATE episode SET stale = stale + 1 WHERE id = ?', [episodeId]);
@@ -179,7 +179,7 @@ describe('the caseload as a queue', () => {
     const marks = await query('SELECT episode_id FROM queue_mark');
     expect(marks).toContain({ episode_id: episodeId });
     // The server that answered is gone; this one knows nothing but the database.
-    await new Standings(clinics.dataSource, undefined, pino({ level: 'silent' })).settle();
+    await new Standings(openDatabase(clinics.dataSource), undefined, pino({ level: 'silent' })).settle();
     expect((await rows(word))[0]!.standing!.reasons.map(({ kind }) => kind)).toContain('worse');
     expect(await query('SELECT 1 FROM queue_mark')).toEqual([]);
   });
@@ -194,13 +194,13 @@ describe('the caseload as a queue', () => {
     await clinics.hold(visitId, { ...reading, end: 20 }).expect(409);
     await clinics.hold(visitId, {}, clinics.stranger).expect(404);
     expect((await query('SELECT visit_id FROM queue_mark')).length).toBe(1);
-    const database = new Database(clinics.dataSource);
+    const database = openDatabase(clinics.dataSource);
     const caller = { ...NOBODY, clinicId: clinics.clinicId };
-    await expectAsync(database.each(caller, async (work) => work.touch('visit', visitId))).toBeRejectedWithError(
+    await expectAsync(database.connection(caller, async (work) => work.touch('visit', visitId))).toBeRejectedWithError(
       /outside of a transaction/,
     );
     await expectAsync(
-      database.whole(caller, async (work) => {
+      database.transaction(caller, async (work) => {
         work.touch('visit', visitId);
         await Promise.reject(new Error('refused'));
       }),

@@ -1,9 +1,7 @@
-import type { DataSource } from 'typeorm';
 import type { Logger } from 'pino';
 import { NOBODY } from '../../shared/caller.js';
-import { Database } from '../../database/database.js';
+import type { Database } from '../../database/database.js';
 import { dayOf } from '../../shared/days.js';
-import type { Threads } from '../../http/threads.js';
 import { stand } from './stand.js';
 
 /** What was entered is gathered for so long before the queue is told anew. */
@@ -14,6 +12,11 @@ const BATCH = 50;
 const MARKS = 500;
 /** Where so many cannot be told it is no fault of theirs: the next look tries again. */
 const MOST_FAILED = 200;
+
+/** Works out where episodes stand, beside the requests. */
+export interface StandingWorkers {
+  stand(clinicId: string, episodeId: string): Promise<void>;
+}
 
 interface Stale {
   readonly id: string;
@@ -47,8 +50,9 @@ export class Standings {
   private closed = false;
 
   constructor(
-    private readonly dataSource: DataSource,
-    private readonly threads: Threads | undefined,
+    private readonly database: Database,
+    /** Where it is worked out, beside the requests; here, where it is left out. */
+    private readonly threads: StandingWorkers | undefined,
     private readonly logger: Logger,
     private readonly clock: () => Date = () => new Date(),
   ) {}
@@ -91,7 +95,7 @@ export class Standings {
    * @returns whether there may be more
    */
   private takeMarks(): Promise<boolean> {
-    return this.dataSource.transaction(async (manager) => {
+    return this.database.dataSource.transaction(async (manager) => {
       const marks = await manager.query<{ id: string; visit_id: string | null; episode_id: string | null }[]>(
         'SELECT id, visit_id, episode_id FROM queue_mark ORDER BY id LIMIT ? FOR UPDATE SKIP LOCKED',
         [MARKS],
@@ -139,7 +143,7 @@ export class Standings {
 
   private async nextBatch(failed: readonly string[]): Promise<readonly Stale[]> {
     for (const { sql, values } of [ENTERED, BY_THE_DAY]) {
-      const batch = await this.dataSource.query<Stale[]>(sql, [...values(this.clock()), ['', ...failed], BATCH]);
+      const batch = await this.database.dataSource.query<Stale[]>(sql, [...values(this.clock()), ['', ...failed], BATCH]);
       if (batch.length > 0) return batch;
     }
     return [];
@@ -147,6 +151,6 @@ export class Standings {
 
   private async tell(clinicId: string, episodeId: string): Promise<void> {
     if (this.threads) return this.threads.stand(clinicId, episodeId);
-    await new Database(this.dataSource).each({ ...NOBODY, clinicId }, (work) => stand(work, episodeId));
+    await this.database.connection({ ...NOBODY, clinicId }, (work) => stand(work, episodeId));
   }
 }

@@ -57,8 +57,8 @@ export async function finishRetest(work: UnitOfWork, retestId: string): Promise<
   return retest.visitId;
 }
 /** Held, so that two who write to one retest come one after the other. */
-export const find = (work: UnitOfWork, id: string): Promise<RetestRow> => work.one(RetestRow, id, 'retest', 'pessimistic_write');
-export const rounds = ({ manager, clinicId }: UnitOfWork, retestId: string): Promise<number> =>
+const find = (work: UnitOfWork, id: string): Promise<RetestRow> => work.one(RetestRow, id, 'retest', 'pessimistic_write');
+const rounds = ({ manager, clinicId }: UnitOfWork, retestId: string): Promise<number> =>
   manager.countBy(RetestRoundRow, { clinicId, retestId });
 async function mustTakeMore(work: UnitOfWork, { visitId, finishedAt }: RetestRow): Promise<void> {
   if (finishedAt) throw taken('this retest is finished; begin another one');
