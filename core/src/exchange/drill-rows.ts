@@ -1,7 +1,7 @@
 import { IMPOSED_BY, IMPOSED_LIMBS, IMPOSED_LOADS, type Imposition, type JointMotion } from '../imposes/index.js';
-import { USUAL, usualMode } from '../program/define.js';
+import { USUAL, usualMode } from '../program/drills/define.js';
 import { ownDrillId, type OwnDrill } from '../program/own.js';
-import { DRILL_STAGES, EQUIPMENT, type Drill, type DrillStage, type Moves, type Pose } from '../program/types.js';
+import { DRILL_STAGES, EQUIPMENT, type Drill, type DrillStage, type Moves, type Pose } from '../program/drills/types.js';
 import { MODES, POSITIONS, type Joint, type Mode, type MotionId } from '../terms.js';
 import { asMeant, asShown } from './cells.js';
 

@@ -1,6 +1,6 @@
 import type { CandidateId } from '../reason/index.js';
 import type { MotionId } from '../terms.js';
-import type { NeedWant } from './types.js';
+import type { NeedWant } from './drills/types.js';
 
 /** What is worked on where answers point to a candidate; null: nothing here changes it, or it is not ours to change. */
 interface CandidateWant {

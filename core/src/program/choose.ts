@@ -5,7 +5,7 @@ import type { Judgement } from '../finding/index.js';
 import { kindOf } from '../finding/index.js';
 import { STAGE_WEIGHTS, type Held, type Need, type ProgramOrder } from './needs.js';
 import { minutesOf, sidesCounted } from './dose.js';
-import { DRILL_STAGES, type Drill, type Dose, type Equipment } from './types.js';
+import { DRILL_STAGES, type Drill, type Dose, type Equipment } from './drills/types.js';
 
 /** A programme is no longer than this. @see common practice, no source */
 export const MOST_DRILLS = 5;

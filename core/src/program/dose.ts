@@ -1,6 +1,6 @@
 import type { Side } from '../terms.js';
 import { sayCount, say } from '../words/say.js';
-import type { Dose } from './types.js';
+import type { Dose } from './drills/types.js';
 
 /** Seconds of a repetition that is not held, of getting into place, and of resting between sets. @see common practice, no source */
 const REP = 4;

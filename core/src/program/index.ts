@@ -10,7 +10,7 @@ export {
   type NotGiven,
   type NotGivenWhy,
 } from './choose.js';
-export { defineDrills, USUAL as USUAL_OF_STAGE, usualMode, type DrillSpec } from './define.js';
+export { defineDrills, USUAL as USUAL_OF_STAGE, usualMode, type DrillSpec } from './drills/define.js';
 export { doseWords, minutesOf, sidesCounted } from './dose.js';
 export {
   LADDERS,
@@ -75,7 +75,7 @@ export {
   type NeedWant,
   type NotWith,
   type Pose,
-} from './types.js';
+} from './drills/types.js';
 export {
   drillSideWords,
   equipmentWords,

@@ -6,7 +6,7 @@ import { KNEE_DRILLS } from './drills/knee.js';
 import { PATTERN_DRILLS } from './drills/patterns.js';
 import { SHOULDER_DRILLS } from './drills/shoulder.js';
 import { SPINE_DRILLS } from './drills/spine.js';
-import type { Drill } from './types.js';
+import type { Drill } from './drills/types.js';
 
 /** Every drill that ships. A clinic adds its own beside them. */
 export const DRILLS: readonly Drill[] = [

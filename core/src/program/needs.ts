@@ -5,7 +5,7 @@ import { itemOf, type ItemOutcome } from '../screen/index.js';
 import type { Family, Mode, MotionId, Severity, Side } from '../terms.js';
 import { say } from '../words/say.js';
 import { CANDIDATE_WANTS } from './candidate-wants.js';
-import type { DrillStage, NeedWant } from './types.js';
+import type { DrillStage, NeedWant } from './drills/types.js';
 
 /** Why something is wanted: a finding, or what answers of a breakdown point to. */
 export type Because =

@@ -4,7 +4,7 @@ import { findItem, findScreen } from '../screen/index.js';
 import { JOINTS } from '../terms.js';
 import { formatNumber } from '../words/figures.js';
 import { OWN_DRILL_ID, type OwnDrill } from './own.js';
-import type { Drill, Moves, Pose } from './types.js';
+import type { Drill, Moves, Pose } from './drills/types.js';
 
 /** What is wrong with a drill, where, and what is allowed. */
 export interface DrillProblem {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { motion, MOTIONS } from '../catalogue/index.js';
 import type { Precaution } from '../precaution/index.js';
 import type { Imposition } from '../imposes/index.js';
-import { DRILL_STAGES, type DrillStage } from './types.js';
+import { DRILL_STAGES, type DrillStage } from './drills/types.js';
 import { POSITIONS } from '../terms.js';
 import { made, ON } from '../testing/programs.js';
 import {

@@ -3,7 +3,7 @@ import { directionOf, imposesOf, inPosition, isSpine, jointOf, type Imposition, 
 import type { Mode, MotionId, Source } from '../terms.js';
 import { LADDERS, type Ladder } from './ladder.js';
 import { DRILLS } from './list.js';
-import type { Drill, DrillStage } from './types.js';
+import type { Drill, DrillStage } from './drills/types.js';
 
 /** A drill as a clinic wrote it. Never altered: a change is another version, so that what was given keeps its meaning. */
 export interface OwnDrill extends Omit<Drill, 'doseSource' | 'source'> {

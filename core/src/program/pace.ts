@@ -6,7 +6,7 @@ import type { IsoDate } from '../terms.js';
 import type { DrillSide } from './choose.js';
 import { DRILLS, findDrill } from './list.js';
 import type { Unchanged } from './program.js';
-import type { Drill } from './types.js';
+import type { Drill } from './drills/types.js';
 
 /** A drill that is being done, and since when without a break. */
 export interface Running {

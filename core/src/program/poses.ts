@@ -1,5 +1,5 @@
 import { drawFigure, drawScene, protocolOfId, type Drawing } from '../catalogue/index.js';
-import type { Pose } from './types.js';
+import type { Pose } from './drills/types.js';
 
 /** A drill as it is drawn: the end in front, and the start behind it where both lie in one scene. */
 export interface DrawnPoses {

@@ -11,7 +11,7 @@ import { chooseDrills, type Chosen, type DrillPast, type DrillSide, type NotGive
 import { leaveFor, type Leave } from './leave.js';
 import { DRILLS } from './list.js';
 import { needsOf, type Held, type Need, type ProgramOrder } from './needs.js';
-import type { Drill, Equipment, Moves } from './types.js';
+import type { Drill, Equipment, Moves } from './drills/types.js';
 
 /** A need that drills answered for weeks while its reading did not change. */
 export interface Unchanged {

@@ -6,7 +6,7 @@ import { say } from '../words/say.js';
 import { forbiddenDrill, type DrillSide } from './choose.js';
 import { LADDERS, ladderOf, ladderWords, nextStep, type Ladder, type LadderStep, type LoggedDay } from './ladder.js';
 import { findDrill } from './list.js';
-import type { Drill, Equipment } from './types.js';
+import type { Drill, Equipment } from './drills/types.js';
 
 /** Why a step is not gone although what was logged would allow it. */
 export type NotGone = 'forbidden' | 'healing' | 'equipment';

@@ -8,7 +8,7 @@ import type { DrillSide, NotGiven } from './choose.js';
 import type { Leave } from './leave.js';
 import type { Held } from './needs.js';
 import type { Prescribed, Recheck, Refer } from './program.js';
-import type { DrillStage, Equipment } from './types.js';
+import type { DrillStage, Equipment } from './drills/types.js';
 
 export const stageWords = (stage: DrillStage): string => say(stage);
 

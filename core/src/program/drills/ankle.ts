@@ -1,5 +1,5 @@
 import { bears, both, measured, SITTING, STANDING, LUNGE, type Row } from '../../imposes/rows.js';
-import { defineDrills, hold, reps, scene, turned } from '../define.js';
+import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 const LEG = ['hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp'] as const;
 const KNEE_LUNGE: readonly Row[] = [measured('ankle.dorsiflexion', 'full', 'body', 'active'), ...LUNGE];

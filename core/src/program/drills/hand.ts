@@ -1,5 +1,5 @@
 import { both, ELBOW_BENT, FOREARM_ON_TABLE, measured, ON_ALL_FOURS, SITTING } from '../../imposes/rows.js';
-import { defineDrills, hold, reps, scene, turned } from '../define.js';
+import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 /** Drills of elbow, forearm, wrist and hand. @see common practice, no source */
 export const HAND_DRILLS = defineDrills([

@@ -1,5 +1,5 @@
 import { bears, both, CROOK, measured, ON_ALL_FOURS, OTHER_FLAT, other, SIDE_LYING, SITTING, trunk, type Row } from '../../imposes/rows.js';
-import { defineDrills, reps, scene, turned } from '../define.js';
+import { defineDrills, reps, scene, turned } from './define.js';
 
 /** On the floor, both hips and knees at right angles: the measured one turned in, the other out. */
 const FLOOR_SEAT: readonly Row[] = [

@@ -1,5 +1,5 @@
 import { bears, both, measured, ON_ALL_FOURS, OTHER_FLAT, other, SIDE_LYING, STANDING, trunk, type Row } from '../../imposes/rows.js';
-import { defineDrills, hold, reps, scene, turned } from '../define.js';
+import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 const HALF_KNEEL_BACK_LEG: readonly Row[] = [
   measured('hip.extension', 'full', 'body', 'active'),

@@ -1,5 +1,5 @@
 import { bears, both, measured, ON_ALL_FOURS, other, OTHER_FLAT, PRONE_SHIN_UP } from '../../imposes/rows.js';
-import { defineDrills, hold, reps, scene, turned } from '../define.js';
+import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 const LEG = ['hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp'] as const;
 

@@ -1,5 +1,5 @@
 import { bears, both, measured, STANDING, trunk } from '../../imposes/rows.js';
-import { defineDrills, hold, reps, scene } from '../define.js';
+import { defineDrills, hold, reps, scene } from './define.js';
 
 const LEG = ['hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp'] as const;
 

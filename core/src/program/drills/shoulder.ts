@@ -1,5 +1,5 @@
 import { both, ELBOW_BENT, FACE_DOWN, measured, SIDE_LYING, SITTING, trunk } from '../../imposes/rows.js';
-import { defineDrills, hold, reps, scene, turned } from '../define.js';
+import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 /** Drills of the shoulder. @see common practice, no source */
 export const SHOULDER_DRILLS = defineDrills([

@@ -1,5 +1,5 @@
 import { bears, both, CROOK, measured, ON_ALL_FOURS, pressUp, SIDE_LYING, SITTING, STANDING, trunk } from '../../imposes/rows.js';
-import { defineDrills, hold, reps, scene, turned } from '../define.js';
+import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 const DIZZY = 'Stop at dizziness, double vision, numbness or pain that runs into the arm.';
 const RUNS_DOWN = 'Stop at pain or tingling that runs into a leg.';

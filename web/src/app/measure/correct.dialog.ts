@@ -5,7 +5,7 @@ import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/materia
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { bothWaysWords, formatNumber, readAtDial, suffixOf, motion, type Protocol, type StoredReading, type Tool } from '@dial-gauge/core';
-import type { HeldReading } from './cells';
+import type { HeldReading } from './record/cells';
 import { fullMoment } from '../caseload/words';
 
 export interface CorrectQuestion {

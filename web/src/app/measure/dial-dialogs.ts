@@ -4,7 +4,7 @@ import { MatDialog, type MatDialogRef } from '@angular/material/dialog';
 import { ageOn, formatSize, type SheetItem } from '@dial-gauge/core';
 import { Subject } from 'rxjs';
 import type { ReasonQuestion } from '../ui/reason.dialog';
-import type { HeldReading } from './cells';
+import type { HeldReading } from './record/cells';
 import { Parts } from '../ui/parts';
 import { Exam } from './exam';
 import { shownReading } from './reading-words';

@@ -27,16 +27,16 @@ import { CommandQueue, type Answer } from '../data/command-queue';
 import { Drafts } from '../data/drafts';
 import { describeFailure } from '../data/problem';
 import { overlay } from '../data/overlay';
-import { cellsOf, type HeldReading, type Notes } from './cells';
-import { keyOfStep, stepsOf, STEPS_SHOWN, withStep } from './course';
+import { cellsOf, type HeldReading, type Notes } from './record/cells';
+import { keyOfStep, stepsOf, STEPS_SHOWN, withStep } from './record/course';
 import { ExamCourse } from './exam-course';
-import { ExamRecord, keyOf, type Place } from './exam-record';
+import { ExamRecord, keyOf, type Place } from './record/exam-record';
 import { LiveSource } from './sources/live';
 import { clockWords, figuresOf, isHalfTyped, wayOf, type HalfTyped, type Sent } from './exam-sent';
 import { PictureSource } from './sources/pictured';
 import { ReadingSources } from './sources/sources';
 import { TypedSource } from './sources/typed';
-import { Tools } from './tools';
+import { Tools } from './record/tools';
 
 /** A reading that passes where it had to stop, until a reason is given. */
 export interface PastStop {

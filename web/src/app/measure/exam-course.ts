@@ -10,8 +10,8 @@ import {
   type Side,
   type Station,
 } from '@dial-gauge/core';
-import { ExamRecord, keyOf, type Place } from './exam-record';
-import { keyOfStep } from './course';
+import { ExamRecord, keyOf, type Place } from './record/exam-record';
+import { keyOfStep } from './record/course';
 import { TypedSource } from './sources/typed';
 
 const TRIALS_KEY = 'dial-gauge.trials';

@@ -7,7 +7,7 @@ import { SOME_ID as ID, storedMeasurement as measured, visitRecord as record } f
 import { dialModel } from './dial-model';
 import { Exam, EXAM } from './exam';
 import { limitWords, readingWords } from './reading-words';
-import { Tools } from './tools';
+import { Tools } from './record/tools';
 
 describe('Exam', () => {
   let exam: Exam;

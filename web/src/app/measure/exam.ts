@@ -1,7 +1,7 @@
 import { inject, Injectable, type Provider } from '@angular/core';
 import { ExamCommands } from './exam-commands';
 import { ExamCourse } from './exam-course';
-import { ExamRecord } from './exam-record';
+import { ExamRecord } from './record/exam-record';
 import { InstrumentHolds } from './instrument-holds';
 import { InstrumentLine, ServerInstruments } from '../live/instruments';
 import { LiveSource } from './sources/live';

@@ -4,7 +4,7 @@ import { formatNumber } from '@dial-gauge/core';
 import type { HeldThere } from '../live/instruments';
 import { ExamCommands } from './exam-commands';
 import { ExamCourse } from './exam-course';
-import { ExamRecord } from './exam-record';
+import { ExamRecord } from './record/exam-record';
 import { LiveSource } from './sources/live';
 import { ReadingSources } from './sources/sources';
 

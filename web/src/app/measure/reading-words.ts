@@ -13,7 +13,7 @@ import {
 } from '@dial-gauge/core';
 
 import { INSTRUMENT_WORDS, UNIT_WORDS } from '../ui/words';
-import type { HeldReading } from './cells';
+import type { HeldReading } from './record/cells';
 import type { Exam } from './exam';
 
 /** Under the figures: what to type, or what is typed and how sure it is. */

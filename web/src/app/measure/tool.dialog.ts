@@ -4,7 +4,7 @@ import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import { MatRadioModule } from '@angular/material/radio';
 import { motion, sitesInOrder, type DeviceScale, type Instrument, type Protocol } from '@dial-gauge/core';
 import { INSTRUMENT_WORDS } from '../ui/words';
-import { Tools } from './tools';
+import { Tools } from './record/tools';
 
 const SCALES: readonly { readonly scale: DeviceScale | null; readonly words: string }[] = [
   { scale: null, words: 'set to zero at the start: shows the change' },

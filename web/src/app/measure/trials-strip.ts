@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { endFigure, formatNumber } from '@dial-gauge/core';
 import { Session } from '../data/session';
-import type { HeldReading } from './cells';
+import type { HeldReading } from './record/cells';
 import { Exam } from './exam';
 import { holdWords, shownReading } from './reading-words';
 

@@ -32,7 +32,7 @@ import { fullName } from '../caseload/words';
 import { Drafts } from '../data/drafts';
 import { VisitCommands } from '../data/visit-commands';
 import { VisitStore } from '../data/visit-store';
-import { keyOfStep, stepsOf } from '../measure/course';
+import { keyOfStep, stepsOf } from '../measure/record/course';
 import { pictured } from '../measure/sources/pictured';
 import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';

@@ -40,7 +40,7 @@ import {
 import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
 import { Drafts } from '../data/drafts';
-import { keyOfStep } from '../measure/course';
+import { keyOfStep } from '../measure/record/course';
 
 /** A ready choice of what to measure. */
 export interface Choice {

@@ -41,7 +41,7 @@ import { VisitStore } from '../data/visit-store';
 import { overlay } from '../data/overlay';
 import { describeFailure, toFailure } from '../data/problem';
 import { VisitCommands, type Unsent } from '../data/visit-commands';
-import { keyOfStep, stepsOf, STEPS_SHOWN, withStep } from '../measure/course';
+import { keyOfStep, stepsOf, STEPS_SHOWN, withStep } from '../measure/record/course';
 import { NOTHING_CHOSEN, planCommand, planShown } from '../screen/plan';
 import { gradedOf } from '../screen/graded';
 import { May } from '../data/may';

@@ -22,7 +22,7 @@ import {
 import type { Command } from '../data/commands';
 import { CommandQueue } from '../data/command-queue';
 import { Session } from '../data/session';
-import { Tools } from '../measure/tools';
+import { Tools } from '../measure/record/tools';
 import { retestsShown } from './retests-shown';
 
 /** Which reading comes next. */

@@ -8,7 +8,7 @@ import { MatSelectModule } from '@angular/material/select';
 import { explain, NewStudy } from '@dial-gauge/contract';
 import { motion, protocolName, protocolOfId, type Instrument, type Mode, type Protocol } from '@dial-gauge/core';
 import { searchProtocols } from '../library/search';
-import { Tools } from '../measure/tools';
+import { Tools } from '../measure/record/tools';
 import { INSTRUMENT_WORDS } from '../ui/words';
 import { studySize } from './words';
 

@@ -6,7 +6,7 @@ import { bothWaysWords, protocolOfId, readAtDial, valueOfReading } from '@dial-g
 import { CommandQueue } from '../data/command-queue';
 import type { Command } from '../data/commands';
 import { overlay, type Shows } from '../data/overlay';
-import { Tools } from '../measure/tools';
+import { Tools } from '../measure/record/tools';
 import { FigureEntry } from '../ui/figure-entry';
 import { placeOf, raterWords, studyWay } from './words';
 

@@ -3,7 +3,7 @@ import { liveInstrument, readLive, type LiveSite, type ReadAtDial, type Sense, t
 import { Subject } from 'rxjs';
 import { Drafts } from '../../data/drafts';
 import { InstrumentLine, type HeldThere, type Instrument } from '../../live/instruments';
-import { ExamRecord } from '../exam-record';
+import { ExamRecord } from '../record/exam-record';
 import { valueOf, type ReadingSource } from './source';
 
 /** What is chosen for live readings: kept for the visit on this device, so that it is there after a reload. */

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { checkReading, type Instrument, type ReadAtDial } from '@dial-gauge/core';
 import { Drafts } from '../../data/drafts';
-import { ExamRecord } from '../exam-record';
+import { ExamRecord } from '../record/exam-record';
 import { valueOf, type ReadingSource } from './source';
 
 /** An angle that was read off a picture and waits to be held. */

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { ExamRecord } from '../exam-record';
+import { ExamRecord } from '../record/exam-record';
 import { LiveSource } from './live';
 import { PictureSource } from './pictured';
 import type { ReadingSource } from './source';

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { readAtDial, valueOfReading, type Instrument, type ReadAtDial, type Sense, type StoredReading } from '@dial-gauge/core';
-import { ExamRecord } from '../exam-record';
+import { ExamRecord } from '../record/exam-record';
 import type { ReadingSource } from './source';
 
 /** What is typed at the dial, by keys or keypad, or dragged there with the needle. */

@@ -1,5 +1,5 @@
-import type { Imposition } from '../imposes/index.js';
-import type { Mode, MotionId, Position, Source } from '../terms.js';
+import type { Imposition } from '../../imposes/index.js';
+import type { Mode, MotionId, Position, Source } from '../../terms.js';
 
 /** What a drill does, in the order in which a stiff joint is taken through it. */
 export const DRILL_STAGES = ['free', 'mobilise', 'lengthen', 'activate', 'load'] as const;

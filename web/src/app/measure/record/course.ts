@@ -10,7 +10,7 @@ import {
   measurementKey,
   type PlanStep,
 } from '@dial-gauge/core';
-import type { Shows } from '../data/overlay';
+import type { Shows } from '../../data/overlay';
 
 /**
  * What is measured at a visit, in order: as it was prepared, or planned from

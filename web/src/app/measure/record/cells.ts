@@ -1,7 +1,7 @@
 import type { MeasurementView, NotDone, PastLimit, TrialView } from '@dial-gauge/contract';
 import { measurementKey, type EndFeel, type Instrument, type MeasurementKey, type StoredReading } from '@dial-gauge/core';
-import type { Command } from '../data/commands';
-import { overlay, type Shows } from '../data/overlay';
+import type { Command } from '../../data/commands';
+import { overlay, type Shows } from '../../data/overlay';
 
 /** A reading on this screen, and whether the server has acknowledged it. */
 export interface HeldReading extends StoredReading {

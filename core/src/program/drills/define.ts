@@ -1,6 +1,6 @@
-import { findMotion, protocolOfId } from '../catalogue/index.js';
-import { imposedBy, inPosition, type DoneRow } from '../imposes/index.js';
-import { COMMON_PRACTICE, type Mode, type MotionId, type Position } from '../terms.js';
+import { findMotion, protocolOfId } from '../../catalogue/index.js';
+import { imposedBy, inPosition, type DoneRow } from '../../imposes/index.js';
+import { COMMON_PRACTICE, type Mode, type MotionId, type Position } from '../../terms.js';
 import type { Dose, Drill, DrillStage, Equipment, Moves, NotWith, Pose } from './types.js';
 
 /** A drill as its file writes it; the rest follows from its stage. */

@@ -31,7 +31,7 @@ import {
   type Side,
   type Station,
 } from '@dial-gauge/core';
-import type { Command } from '../data/commands';
+import type { Command } from '../../data/commands';
 import { cellsShown, EMPTY, type Cell, type Cells } from './cells';
 import { keyOfStep } from './course';
 import { Tools } from './tools';
