@@ -1,4 +1,3 @@
-/* global clearInterval, clearTimeout */
 import { setTimeout as wait } from 'node:timers/promises';
 import WebSocket from 'ws';
 

@@ -145,23 +145,41 @@ const isAtEnd = ({ degrees, motion: id }: Moves): boolean => degrees === 'full' 
 function held(by: Precaution, row: Imposition, moved: Done): Allowed {
   const about = motion(by.motion);
   if (!isOfJoint(about) || !isAbout(by, about.joint as Joint, row, moved)) return FREE;
-  const forbidden: Allowed = { kind: 'forbidden', by, row };
   if (row.what === 'touches') return FREE;
-  if (row.what === 'bears') return bearing(by, row, moved) ? forbidden : FREE;
+  if (row.what === 'bears') return forbiddenWhere(bearing(by, row, moved), by, row);
   const same = directionOf(row.motion) === directionOf(by.motion as JointMotion);
-  const kind = kindOf(by);
-  if (kind === 'resisted') return isResisted(row, same, by) && inMode(row, by.mode, moved) ? forbidden : FREE;
-  if (!same || !inMode(row, by.mode, moved)) return FREE;
-  const isEffort = row.load === 'resisted' && row.degrees === 0;
-  if (kind === 'against-gravity') return isWork(row, moved) && (isEffort || goesSomewhere(row)) ? forbidden : FREE;
-  if (kind === 'end-range')
-    return toItsEnd(row) ? (row.isFigure && row.load !== 'stretch' ? { kind: 'gentle', by, row } : forbidden) : FREE;
-  if (kind !== 'range') return FREE;
-  // An effort without a way moved: against "not at all", not against degrees.
-  if (by.limit === null) return isEffort || goesSomewhere(row) || row.load === 'stretch' ? forbidden : FREE;
-  if (isEffort) return FREE;
+  if (!inMode(row, by.mode, moved)) return FREE;
+  if (kindOf(by) === 'resisted') return forbiddenWhere(isResisted(row, same, by), by, row);
+  return same ? moving(by, row, moved) : FREE;
+}
+
+const forbiddenWhere = (isForbidden: boolean, by: Precaution, row: Imposition): Allowed =>
+  isForbidden ? { kind: 'forbidden', by, row } : FREE;
+
+/** An effort without a way moved. */
+const isEffort = (row: Moves): boolean => row.load === 'resisted' && row.degrees === 0;
+
+/** A joint that is moved in the direction and in the mode of the limit. */
+function moving(by: Precaution, row: Moves, moved: Done): Allowed {
+  switch (kindOf(by)) {
+    case 'against-gravity':
+      return forbiddenWhere(isWork(row, moved) && (isEffort(row) || goesSomewhere(row)), by, row);
+    case 'end-range':
+      if (!toItsEnd(row)) return FREE;
+      return row.isFigure && row.load !== 'stretch' ? { kind: 'gentle', by, row } : { kind: 'forbidden', by, row };
+    case 'range':
+      return inRange(by, row, moved);
+    default:
+      return FREE;
+  }
+}
+
+/** An effort counts against "not at all", and not against degrees. */
+function inRange(by: Precaution, row: Moves, moved: Done): Allowed {
+  if (by.limit === null) return forbiddenWhere(isEffort(row) || goesSomewhere(row) || row.load === 'stretch', by, row);
+  if (isEffort(row)) return FREE;
   if (row.isFigure && moved.motion !== null) return stopAt(motion(moved.motion), by, by.limit, row);
-  return row.degrees === 'full' || row.degrees > by.limit ? forbidden : FREE;
+  return forbiddenWhere(row.degrees === 'full' || row.degrees > by.limit, by, row);
 }
 
 /** Joints stand on one limb alone only where the other bears nothing. */

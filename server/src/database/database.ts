@@ -68,7 +68,7 @@ export async function connect(dataSource: DataSource, found: OpenTransactionFoun
   await dataSource.initialize();
   const { pool } = dataSource.driver as unknown as { pool: ConnectionPool };
   const told = [...SESSION, `SET SESSION max_statement_time = ${LIMITS.statementSeconds}`];
-  // ClientClock before whatever the connection is wanted for: a connection does one thing after another.
+  // Sent before whatever the connection is wanted for: a connection does one thing after another.
   pool.on('connection', (connection) => {
     for (const statement of told) connection.query(statement);
   });

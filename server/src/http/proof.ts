@@ -2,14 +2,13 @@ import { verify } from '@node-rs/argon2';
 import type { Request } from 'express';
 import type { EntityManager } from 'typeorm';
 import { networkOf } from '../shared/address.js';
-import type { Mailer } from '../shared/mail.js';
 import { HttpProblem, refused } from '../shared/problems.js';
-import { budgetsOf, proofBudget, type AttemptLimiter, type Trier } from '../records/identity/attempts.js';
+import { budgetsOf, proofBudget, type Trier } from '../records/identity/attempts.js';
 import { User } from '../records/identity/entities.js';
-import type { DeviceSubject, KnownDevices } from './known-devices.js';
+import type { DeviceSubject } from './known-devices.js';
 import { hashPassword } from '../records/identity/password.js';
 import { secondFactorOf, takesCode } from '../records/identity/second-factor.js';
-import { STRONG_ENOUGH, type Strength } from '../records/identity/strength.js';
+import { STRONG_ENOUGH } from '../records/identity/strength.js';
 
 const wrongSignIn = (): HttpProblem => new HttpProblem(401, 'Sign-in refused', 'E-mail or password is wrong. Check both and try again.');
 const wrongProof = (): HttpProblem =>

@@ -1,10 +1,10 @@
 import { pipeline, Readable } from 'node:stream';
 import { pipeline as pipelined } from 'node:stream/promises';
-import { actOf, ALLOWED, mayDo } from '@dial-gauge/contract';
+import { actOf, ALLOWED, mayDo, type Act } from '@dial-gauge/contract';
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from 'express';
 import type { Auditor } from '../use-cases/auditing/auditor.js';
 import { networkOf } from '../shared/address.js';
-import { NOBODY } from '../shared/caller.js';
+import { NOBODY, type Caller } from '../shared/caller.js';
 import type { Database } from '../database/database.js';
 import { executeEndpoint } from './execute-endpoint.js';
 import {
@@ -16,9 +16,9 @@ import {
   secondFactorMissing,
   wantsProof as proofWanted,
 } from '../shared/problems.js';
-import type { Resource, Endpoint } from './endpoint.js';
+import type { Call, Endpoint, Http, Resource } from './endpoint.js';
 import { clientClockOf } from '../shared/client-clock.js';
-import type { SessionStore } from '../records/identity/session-store.js';
+import type { Session, SessionStore } from '../records/identity/session-store.js';
 import type { Threads } from './threads.js';
 
 /** Who entered what is sent: a tab left open must not send under the name of whoever signed in after. */
@@ -66,54 +66,53 @@ export function routerOf(
   }
 
   function answer(endpoint: Endpoint): RequestHandler {
-    const { route, options } = endpoint;
+    const { route, pieces } = endpoint;
     return async (request, response) => {
       const caller = request.session?.caller ?? NOBODY;
-      const address = route.params.safeParse(request.params);
-      if (!address.success) throw notFound('record');
-      const query = route.query.parse(request.query);
-      const hasBody = request.method === 'POST' || request.method === 'PUT';
-      const body = hasBody ? route.body.parse(request.body ?? {}) : undefined;
-      const sent = clientClockOf((name) => request.get(name), new Date());
-      const call = { params: address.data, query, body, sent };
-      const { id } = address.data as { id?: string };
-      const { pieces } = endpoint;
-      // What is read is written down before it is seen; what is written, once it was taken.
-      const audited = auditor && (() => auditor.note({ route, caller, id }));
-      if (pieces) await audited?.();
+      const call = callOf(endpoint, request);
+      const { id } = call.params as { id?: string };
+      const audited = async () => auditor?.note({ route, caller, id });
       if (pieces) {
-        response.setHeader('Content-Type', `${route.mediaType}; charset=utf-8`);
-        response.setHeader('Content-Disposition', `attachment; filename="${route.path.slice(1)}"`);
-        // Whoever asked may be gone before the end: then no more is read.
-        await database
-          .pooled(caller, (work) => pipelined(Readable.from(pieces(work, call)), response))
-          .catch((error: unknown) => {
-            if (!response.headersSent) throw error;
-            response.destroy();
-          });
-        return;
+        // What is read is written down before it is seen; what is written, once it was taken.
+        await audited();
+        return stream(endpoint, response, (into) => database.pooled(caller, (work) => pipelined(Readable.from(pieces(work, call)), into)));
       }
-      if (options.thread && threads) {
-        const { status, json, touchedEpisode } = await threads.perform(endpoint, caller, call, networkOf(request.ip));
-        await audited?.();
-        send(response, status, json);
-        if (touchedEpisode) episodeTouched?.();
-        return;
-      }
-      const {
-        status,
-        answer: done,
-        touchedEpisode,
-      } = await executeEndpoint(database, endpoint, caller, call, {
-        ...{ request, response },
-        services: request.services,
-      });
-      if (checksAnswers && status === 200) mustKeepContract(endpoint, done);
-      await audited?.();
-      send(response, status, JSON.stringify(done));
+      const { status, json, touchedEpisode } = await execute(endpoint, caller, call, { request, response });
+      await audited();
+      send(response, status, json);
       if (touchedEpisode) episodeTouched?.();
     };
   }
+
+  /** In a thread, where it may take longer than others should wait; here otherwise. */
+  async function execute(endpoint: Endpoint, caller: Caller, call: Call, { request, response }: Pick<Http, 'request' | 'response'>) {
+    if (endpoint.options.thread && threads) return threads.perform(endpoint, caller, call, networkOf(request.ip));
+    const http = { request, response, services: request.services };
+    const { status, answer: done, touchedEpisode } = await executeEndpoint(database, endpoint, caller, call, http);
+    if (checksAnswers && status === 200) mustKeepContract(endpoint, done);
+    return { status, json: JSON.stringify(done), touchedEpisode };
+  }
+}
+
+/** A request, read by the contract. */
+function callOf({ route }: Endpoint, request: Request): Call {
+  const address = route.params.safeParse(request.params);
+  if (!address.success) throw notFound('record');
+  const query = route.query.parse(request.query);
+  const hasBody = request.method === 'POST' || request.method === 'PUT';
+  const body = hasBody ? route.body.parse(request.body ?? {}) : undefined;
+  const sent = clientClockOf((name) => request.get(name), request.services.clock());
+  return { params: address.data, query, body, sent };
+}
+
+/** An answer that goes out in pieces, as they are made. Whoever asked may be gone before the end: then no more is read. */
+async function stream({ route }: Endpoint, response: Response, write: (into: Response) => Promise<unknown>): Promise<void> {
+  response.setHeader('Content-Type', `${route.mediaType}; charset=utf-8`);
+  response.setHeader('Content-Disposition', `attachment; filename="${route.path.slice(1)}"`);
+  await write(response).catch((error: unknown) => {
+    if (!response.headersSent) throw error;
+    response.destroy();
+  });
 }
 
 /** @throws where an answer is not what the contract says: a fault of the program */
@@ -147,23 +146,26 @@ function mustBeSignedIn({ route, options }: Endpoint, sessions: SessionStore): R
   return async (request: Request, response: Response, next: NextFunction) => {
     response.locals['route'] = route.path;
     const { session } = request;
-    if (!route.open) {
-      // Asked for in the database, unless the statement does that itself: what is remembered may have ended.
-      const standing =
-        session?.remembered && (!options.asksForSession || session.factorMissing) ? await sessions.find(session.sid) : session;
-      if (!standing) throw noSession();
-      request.session = standing;
-    }
+    if (!route.open) request.session = await standingSession(session, options.asksForSession === true);
     const meant = request.get(MEANT_FOR);
     if (session && meant !== undefined && meant !== session.caller.userId) throw notYours(session.caller.name);
-    if (request.session && act !== 'door') {
-      const { caller, wantsProof, factorMissing } = request.session;
-      if (!mayDo(caller.role, act)) throw notYourRole(caller.role, act);
-      if (factorMissing && act !== 'self') throw secondFactorMissing();
-      if (ALLOWED[act].proof && wantsProof) throw proofWanted();
-    }
+    if (request.session && act !== 'door') mustBeAllowed(request.session, act);
     next();
   };
+
+  /** Asked for in the database, unless the statement does that itself: what is remembered may have ended. */
+  async function standingSession(session: Session | null, asksItself: boolean): Promise<Session> {
+    const isToBeAsked = session?.remembered && (!asksItself || session.factorMissing);
+    const standing = isToBeAsked ? await sessions.find(session.sid) : session;
+    if (!standing) throw noSession();
+    return standing;
+  }
+}
+
+function mustBeAllowed({ caller, wantsProof, factorMissing }: Session, act: Exclude<Act, 'door'>): void {
+  if (!mayDo(caller.role, act)) throw notYourRole(caller.role, act);
+  if (factorMissing && act !== 'self') throw secondFactorMissing();
+  if (ALLOWED[act].proof && wantsProof) throw proofWanted();
 }
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);

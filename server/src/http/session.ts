@@ -9,7 +9,7 @@ declare module 'express-serve-static-core' {
   }
 }
 
-/** ClientClock with what a page asks by itself, without an act of the person. */
+/** Sent with what a page asks by itself, without an act of the person. */
 export const BACKGROUND_HEADER = 'x-dial-gauge-background';
 
 export const cookieName = (secure: boolean): string => (secure ? '__Host-dial-gauge' : 'dial-gauge');

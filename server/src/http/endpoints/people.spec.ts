@@ -62,7 +62,7 @@ describe('people over HTTP', () => {
       const answers = await Promise.all([change(record, { occupation: 'Diver' }), change(record, { occupation: 'Baker' }, clinics.second)]);
       expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
       const winner = answers.find(({ status }) => status === 200)!.body as PatientRecord;
-      // ClientClock again, as after a lost answer: nothing is changed, and nobody is told off.
+      // Sent again, as after a lost answer: nothing is changed, and nobody is told off.
       await change(record, { occupation: winner.patient.occupation }).expect(200);
       const [{ n }] = await query("SELECT COUNT(*) AS n FROM change_log WHERE subject = 'patient' AND subject_id = ?", [record.patient.id]);
       expect(Number(n)).toBe(1);

@@ -189,7 +189,7 @@ describe('the whole record of a person', () => {
     }
     expect(Object.keys(await naming(ids)).sort()).toEqual(['audit_entry', 'erasure']);
     await agent.get(`/api/patients/${patient}`).expect(404);
-    // ClientClock twice it was done once; with another reason it is another one, and there is nobody any more.
+    // Sent twice it was done once; with another reason it is another one, and there is nobody any more.
     expect(((await erase(patient, { id }).expect(200)).body as Erased).rows).toBe(done.rows);
     await erase(patient).expect(404);
     await expectAsync(query('DELETE FROM erasure')).toBeRejectedWithError(/denied|is kept/);

@@ -101,7 +101,7 @@ describe('practice', () => {
     await second.post('/api/practice-rounds').send({ id: mine.id, exercise: 'read', isShared: false, name: '', seed: 7 }).expect(409);
     expect((await own(second)).open.map(({ name }) => name)).toContain('Tuesday');
     expect((await own(stranger)).open).toEqual([]);
-    // ClientClock again it is the round that was drawn, whatever is due by now.
+    // Sent again it is the round that was drawn, whatever is due by now.
     expect((await start('read', { id: mine.id })).tasks).toEqual(mine.tasks);
   });
 

@@ -2,7 +2,6 @@ import { randomUUID } from 'node:crypto';
 import type { NewReading } from '@dial-gauge/contract';
 import type { Express } from 'express';
 import type { Agent } from 'supertest';
-import type { Standings } from '../../use-cases/queue/standings.js';
 import { startClinics, type Clinics } from '../../testing/harness.js';
 
 const later = (ms: number, from = Date.now()) => new Date(from + ms).toISOString();

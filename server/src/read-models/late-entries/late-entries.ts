@@ -1,6 +1,6 @@
 import type { LateEntry } from '@dial-gauge/contract';
 import { IsNull } from 'typeorm';
-import { UnitOfWork } from '../../database/unit-of-work.js';
+import { type UnitOfWork } from '../../database/unit-of-work.js';
 import { LateEntryRow } from '../../records/late-entries/entities.js';
 
 /** What of a visit waits to be looked at, oldest first. */

@@ -1,5 +1,5 @@
-import { STORY_MOST, type StoryView } from '@dial-gauge/contract';
-import { drillsWith, findDrill, standsSince, type ProgressSeries } from '@dial-gauge/core';
+import { STORY_MOST, type ProgressView, type StoryView } from '@dial-gauge/contract';
+import { drillsWith, findDrill, standsSince, type Judgement, type ProgressSeries } from '@dial-gauge/core';
 import { Episode } from '../../records/episodes/entities.js';
 import { episodeView } from '../../records/episodes/views.js';
 import { PatientPageRow } from '../../records/patient-pages/entities.js';
@@ -15,33 +15,36 @@ const FORTNIGHT = 14 * 86_400_000;
 export async function storyView(work: UnitOfWork, episodeId: string): Promise<StoryView> {
   const { manager, clinicId, now } = work;
   const row = await work.one(Episode, episodeId, 'episode of care');
-  const progress = row.lastVisitId === null ? null : await progressView(work, row.lastVisitId);
-  const visit = progress?.visits.filter(({ readings }) => readings > 0).at(-1) ?? null;
-  const judgement = visit && (await judgementView(work, visit.id)).judgement;
-  const program = row.lastVisitId === null ? null : await standingProgram(work, row.lastVisitId);
+  const { series: allSeries, visits } = row.lastVisitId === null ? NOTHING_YET : await progressView(work, row.lastVisitId);
+  const visit = visits.filter(({ readings }) => readings > 0).at(-1) ?? null;
+  const judgement = visit ? (await judgementView(work, visit.id)).judgement : NOT_JUDGED;
   const hasPage = await manager.existsBy(PatientPageRow, { clinicId, episodeId });
   const since = new Date(now.getTime() - FORTNIGHT).toISOString().slice(0, 10);
-  const series = [...(progress?.series ?? [])].filter(({ points }) => points.length > 1).sort(goalsFirst);
-  const known = drillsWith(program?.own ?? []);
+  const series = [...allSeries].filter(({ points }) => points.length > 1).sort(goalsFirst);
   return {
     episode: episodeView(row),
     visit,
-    findings: (judgement?.findings ?? [])
-      .slice(0, STORY_MOST.findings)
-      .map((finding) => ({ finding, since: standsSince(finding, progress?.series ?? []) })),
-    findingsInAll: judgement?.findings.length ?? 0,
-    notJudged: judgement?.notJudged.length ?? 0,
+    findings: judgement.findings.slice(0, STORY_MOST.findings).map((finding) => ({ finding, since: standsSince(finding, allSeries) })),
+    findingsInAll: judgement.findings.length,
+    notJudged: judgement.notJudged.length,
     series: series.slice(0, STORY_MOST.series),
     seriesInAll: series.length,
-    program: program && {
-      drills: program.drills.map(({ drill }) => findDrill(drill, known)?.name ?? drill),
-      by: program.by,
-      on: program.at.slice(0, 10),
-      recheckOn: program.recheckOn,
-    },
+    program: row.lastVisitId === null ? null : await programAtAGlance(work, row.lastVisitId),
     loggedDays: hasPage ? (await loggedDays(work, episodeId)).filter(({ on }) => on >= since).length : null,
     standing: row.queueStanding,
   };
+}
+
+/** Before the first visit. */
+const NOTHING_YET: Pick<ProgressView, 'series' | 'visits'> = { series: [], visits: [] };
+const NOT_JUDGED: Pick<Judgement, 'findings' | 'notJudged'> = { findings: [], notJudged: [] };
+
+async function programAtAGlance(work: UnitOfWork, visitId: string): Promise<StoryView['program']> {
+  const program = await standingProgram(work, visitId);
+  if (!program) return null;
+  const known = drillsWith(program.own);
+  const drills = program.drills.map(({ drill }) => findDrill(drill, known)?.name ?? drill);
+  return { drills, by: program.by, on: program.at.slice(0, 10), recheckOn: program.recheckOn };
 }
 
 const goalsFirst = (a: ProgressSeries, b: ProgressSeries): number =>

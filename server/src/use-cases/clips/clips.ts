@@ -70,7 +70,7 @@ async function reviewOf({ manager, clinicId }: UnitOfWork, clipId: string): Prom
   return row;
 }
 
-/** Keeps another version. ClientClock twice it is kept once; one made from an older version than there is now is refused. */
+/** Keeps another version. Sent twice it is kept once; one made from an older version than there is now is refused. */
 export async function keepReview(work: UnitOfWork, visitId: string, body: NewClipReview): Promise<void> {
   const { manager, clinicId, caller, now } = work;
   const { id, clip, version, file, view, marks, isShared } = body;
@@ -84,13 +84,8 @@ export async function keepReview(work: UnitOfWork, visitId: string, body: NewCli
   if (!(await manager.existsBy(ClipReviewRow, { id }))) {
     const visit = await openVisit(work, visitId);
     const [last] = await manager.find(ClipReviewRow, { where: { clipId: clip }, order: { version: 'DESC' }, take: 1 });
-    if (last && (last.clinicId !== clinicId || last.visitId !== visitId))
-      throw refused('clip', 'belongs to another visit; allowed: an identifier that was not used before, or one of this visit');
-    if (last && last.version === version && facts.every((fact) => same(last[fact], row[fact]))) return;
-    if (version !== (last?.version ?? 0) + 1)
-      throw changedMeanwhile(`What was marked in ${file}`, await work.nameOf(last?.madeBy ?? caller.userId));
-    if (!last && (await newestReviews(work, [visitId])).length >= MOST_CLIPS)
-      throw refused('clip', `is one too many; allowed: ${MOST_CLIPS} clips a visit`);
+    if (last?.version === version && facts.every((fact) => same(last[fact], row[fact]))) return;
+    await mustFollow(work, row, last);
     const [wrong] = checkReview({ file, view, marks: row.marks }, await screensOn(work, visit.assessedOn));
     if (wrong) throw refused(wrong.path.join('.'), wrong.message);
     await mustHaveStills(work, visitId, row);
@@ -101,6 +96,17 @@ export async function keepReview(work: UnitOfWork, visitId: string, body: NewCli
     if (isDuplicate(error)) throw changedMeanwhile(`What was marked in ${file}`, 'somebody else');
     throw error;
   }
+}
+
+/** @throws where the version does not follow the last one of its clip, or is the first of one clip too many */
+async function mustFollow(work: UnitOfWork, { visitId, version, file }: ClipReviewRow, last: ClipReviewRow | undefined): Promise<void> {
+  const { clinicId, caller } = work;
+  if (last && (last.clinicId !== clinicId || last.visitId !== visitId))
+    throw refused('clip', 'belongs to another visit; allowed: an identifier that was not used before, or one of this visit');
+  if (version !== (last?.version ?? 0) + 1)
+    throw changedMeanwhile(`What was marked in ${file}`, await work.nameOf(last?.madeBy ?? caller.userId));
+  if (!last && (await newestReviews(work, [visitId])).length >= MOST_CLIPS)
+    throw refused('clip', `is one too many; allowed: ${MOST_CLIPS} clips a visit`);
 }
 
 /** A mark shows stills of its own visit, and such as are there. */
@@ -184,7 +190,7 @@ export async function clipPagesForSender(work: UnitOfWork, episodeId: string, lo
   return pages;
 }
 
-/** Attaches a still. ClientClock twice it is attached once. */
+/** Attaches a still. Sent twice it is attached once. */
 export async function attachStill(work: UnitOfWork, visitId: string, { id, words, base64 }: NewStill): Promise<void> {
   const { manager, clinicId, caller, now } = work;
   const sent = Buffer.from(base64, 'base64');

@@ -73,7 +73,7 @@ export async function erasureView(work: UnitOfWork, id: string, keepYears: numbe
   return { from, against, keepYears, goes: goes.filter(({ rows }) => rows > 0), stays: [...Object.values(STAYS), ...STAYS_ELSEWHERE] };
 }
 
-/** Erases all that is kept of a person, or nothing. ClientClock twice it is done once. */
+/** Erases all that is kept of a person, or nothing. Sent twice it is done once. */
 export async function erase(work: UnitOfWork, id: string, { id: erasureId, why, name }: Erasure, keepYears: number): Promise<Erased> {
   const { manager, clinicId, caller, now } = work;
   const done = await manager.findOneBy(ErasureRow, { id: erasureId });

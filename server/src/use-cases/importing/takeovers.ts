@@ -26,7 +26,7 @@ import { startVisit } from '../visits/visits.js';
 
 const MOST_TOLD = 200;
 
-/** Takes a visit over, and the one before it where the file holds one: all of it or nothing. ClientClock twice it is taken over once. */
+/** Takes a visit over, and the one before it where the file holds one: all of it or nothing. Sent twice it is taken over once. */
 export async function takeOver(work: UnitOfWork, { ids, fileName, base64, complaint, ...person }: NewTakeover): Promise<void> {
   const file = fileOf(fileName, Buffer.from(base64, 'base64').toString('utf8'));
   const { manager, clinicId, now } = work;

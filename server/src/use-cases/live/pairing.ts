@@ -37,7 +37,7 @@ export async function makeCode(work: UnitOfWork, visitId: string, id: string): P
   const code = await freeCode(work);
   const row = { id, clinicId, visitId, codeHash: hashOf(code), madeBy: caller.userId, madeAt: now, expiresAt };
   const fresh: PairingRow = { ...row, usedAt: null, keyHash: null, endsAt: null, closedAt: null };
-  // ClientClock again, the first code was never seen: a code is told once.
+  // Sent again, the first code was never seen: a code is told once.
   if (!(await work.insertFact(PairingRow, fresh, 'pairing', ['visitId', 'madeBy'])))
     throw new HttpProblem(409, 'Code already made', 'This code was made before and is told once only. Make another one.');
   return { id, code, expiresAt: expiresAt.toISOString() };

@@ -141,7 +141,7 @@ const columnsOf = (t: TrialRow): unknown[] => [
 
 /**
  * Puts a reading right: a new one takes its place, in its order, and the old
- * one stays on record with who, when and why. ClientClock twice it is done once.
+ * one stays on record with who, when and why. Sent twice it is done once.
  */
 export async function correct(work: UnitOfWork, id: string, correction: Correction): Promise<SavedReading> {
   const { clinicId, manager, caller, now } = work;

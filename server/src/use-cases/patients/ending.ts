@@ -5,7 +5,7 @@ import type { UnitOfWork } from '../../database/unit-of-work.js';
 import { Visit } from '../../records/visits/entities.js';
 import { Episode } from '../../records/episodes/entities.js';
 
-/** Ends an episode of care with its outcome. ClientClock twice it is ended once. @returns whose it is */
+/** Ends an episode of care with its outcome. Sent twice it is ended once. @returns whose it is */
 export async function discharge(work: UnitOfWork, id: string, { on, outcome, note }: Discharge): Promise<string> {
   const { manager, clinicId, caller, now } = work;
   const episode = await work.one(Episode, id, 'episode of care', 'pessimistic_write');

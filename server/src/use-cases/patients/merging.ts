@@ -12,7 +12,7 @@ async function both(work: UnitOfWork, one: string, other: string): Promise<[Pati
   for (const id of [one, other].sort()) held.set(id, await work.one(Patient, id, 'patient', 'pessimistic_write'));
   return [held.get(one)!, held.get(other)!];
 }
-/** The episodes of the other record go to this one. ClientClock twice it is done once. */
+/** The episodes of the other record go to this one. Sent twice it is done once. */
 export async function merge(work: UnitOfWork, keptId: string, { id, other }: { id: string; other: string }): Promise<void> {
   const { manager, clinicId, caller, now } = work;
   if (keptId === other) throw refused('other', 'is this record itself; allowed: another record of the same person', 'Nothing was changed.');

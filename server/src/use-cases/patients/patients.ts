@@ -10,7 +10,7 @@ import { Patient } from '../../records/patients/entities.js';
 import { mustStandAlone } from './merging.js';
 import { sortNameOf } from '../../records/patients/views.js';
 
-/** Adds a patient and the first episode of care. ClientClock twice they are added once. */
+/** Adds a patient and the first episode of care. Sent twice they are added once. */
 export async function addPatient(work: UnitOfWork, { episode: first, ...person }: NewPatient): Promise<void> {
   const { clinicId, now } = work;
   notInTheFuture('birthDate', person.birthDate, now);
@@ -19,7 +19,7 @@ export async function addPatient(work: UnitOfWork, { episode: first, ...person }
   if (!(await work.insertFact(Patient, patient, 'patient', facts))) return;
   await insertEpisode(work, patient, first);
 }
-/** Another episode of the same person. ClientClock twice there is one. */
+/** Another episode of the same person. Sent twice there is one. */
 export async function openEpisode(work: UnitOfWork, patientId: string, episode: NewEpisode): Promise<void> {
   const patient = await work.one(Patient, patientId, 'patient', 'pessimistic_read');
   mustStandAlone(patient);

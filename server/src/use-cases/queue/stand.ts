@@ -24,18 +24,14 @@ export async function stand(work: UnitOfWork, episodeId: string): Promise<void> 
   if (!before) return;
   const { dueOn, lastVisitId, stale } = before;
   const visit = lastVisitId === null ? null : await manager.findOneBy(Visit, { id: lastVisitId, clinicId });
-  const progress = visit && (await progressView(work, visit.id));
-  const late = visit ? await manager.countBy(LateEntryRow, { clinicId, visitId: visit.id, decision: IsNull() }) : 0;
+  const atVisit = visit ? await standingAtVisit(work, visit) : BEFORE_THE_FIRST_VISIT;
   const seenUntil = Math.max(visit?.startedAt.getTime() ?? 0, before.messagesSeenAt?.getTime() ?? 0);
   const messages = (await loggedDays(work, episodeId)).filter(({ receivedAt }) => Date.parse(receivedAt) > seenUntil);
   const standing = queueStandingOf({
     today: dayOf(now),
     dueOn,
-    lastVisit: visit && { on: visit.assessedOn, isSigned: visit.signed, readings: progress?.visits.at(-1)?.readings ?? 0 },
-    late,
     messages,
-    series: progress?.series ?? [],
-    involvedSide: progress?.episode.involvedSide ?? undefined,
+    ...atVisit,
   });
   const rankKey = standing.urgency === ON_THE_WAY && !visit ? RANK_NEW : rankKeyOf(standing);
   await manager.query(
@@ -43,4 +39,18 @@ export async function stand(work: UnitOfWork, episodeId: string): Promise<void> 
      WHERE clinic_id = ? AND id = ?`,
     [rankKey, JSON.stringify(standing), visit?.examinerId ?? null, standing.next, stale, clinicId, episodeId],
   );
+}
+
+type AtVisit = Pick<Parameters<typeof queueStandingOf>[0], 'lastVisit' | 'late' | 'series' | 'involvedSide'>;
+const BEFORE_THE_FIRST_VISIT: AtVisit = { lastVisit: null, late: 0, series: [] };
+
+async function standingAtVisit(work: UnitOfWork, { id, assessedOn, signed }: Visit): Promise<AtVisit> {
+  const { manager, clinicId } = work;
+  const { visits, series, episode } = await progressView(work, id);
+  return {
+    lastVisit: { on: assessedOn, isSigned: signed, readings: visits.at(-1)?.readings ?? 0 },
+    late: await manager.countBy(LateEntryRow, { clinicId, visitId: id, decision: IsNull() }),
+    series,
+    involvedSide: episode.involvedSide ?? undefined,
+  };
 }

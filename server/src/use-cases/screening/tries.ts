@@ -14,7 +14,7 @@ import {
 import { Episode } from '../../records/episodes/entities.js';
 import { HttpProblem, refused } from '../../shared/problems.js';
 import { isDuplicate, type UnitOfWork } from '../../database/unit-of-work.js';
-import { Visit } from '../../records/visits/entities.js';
+import { type Visit } from '../../records/visits/entities.js';
 import { openVisit } from '../../records/visits/open.js';
 import { ScreenSettingsRow, ScreenTryRow } from '../../records/screens/entities.js';
 import { screensOn, settingsOf } from '../../read-models/screens/screens.js';

@@ -34,7 +34,7 @@ export async function setSummary(work: UnitOfWork, visitId: string, { summary, w
 
 /**
  * Signs a visit with the findings as they stand now, which have to be those
- * that were seen. ClientClock twice it is signed once.
+ * that were seen. Sent twice it is signed once.
  */
 export async function sign(work: UnitOfWork, visitId: string, { id, summary, seen }: NewSignature): Promise<void> {
   const { manager, clinicId, caller, now } = work;
@@ -129,7 +129,7 @@ export async function amend(work: UnitOfWork, visitId: string, { why }: NewAmend
   const visit = await work.one(Visit, visitId, 'visit', 'pessimistic_write');
   work.touch('episode', visit.episodeId);
   if (!visit.signed) {
-    // ClientClock twice by the same person it is done once; another reason is not passed over.
+    // Sent twice by the same person it is done once; another reason is not passed over.
     if ((visit.amending?.byId ?? caller.userId) === caller.userId && visit.amending?.by === caller.name && visit.amending.why === why)
       return;
     if (visit.amending)

@@ -140,7 +140,7 @@ const headOf = ({ caller }: UnitOfWork, { id, exercise, isShared, name, startedB
   at: startedAt.toISOString(),
 });
 
-/** Starts a round: what is due comes first. ClientClock twice it is started once. */
+/** Starts a round: what is due comes first. Sent twice it is started once. */
 export async function startRound(work: UnitOfWork, { id, exercise, isShared, name, seed }: NewPracticeRound): Promise<void> {
   const { manager, clinicId, caller, now } = work;
   if (isShared && name === '') throw refused('name', 'is missing; allowed: what the class knows the round by, up to 60 characters');

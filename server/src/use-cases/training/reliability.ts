@@ -67,7 +67,7 @@ export async function adoptError(work: UnitOfWork, studyId: string, { basis }: A
       `holds ${read.length} of ${subjects * raters} readings; allowed: a study with every cell read`,
       'Nothing was adopted.',
     );
-  // ClientClock twice it is adopted once.
+  // Sent twice it is adopted once.
   if (adopted?.basis === basis) return;
   const sem = semOf(table, basis);
   const examiners = kind === 'repeats' ? ('same' as const) : ('other' as const);

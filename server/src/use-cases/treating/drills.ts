@@ -13,7 +13,7 @@ const MOST_OWN = 300;
 /** Held, so that of two who change drills at once one sees what the other did. */
 const holdClinic = ({ manager, clinicId }: UnitOfWork) =>
   manager.findOneOrFail(Clinic, { where: { id: clinicId }, lock: { mode: 'pessimistic_write' } });
-/** Keeps a version. ClientClock twice it is kept once; one that was made from an older version than there is now is refused. */
+/** Keeps a version. Sent twice it is kept once; one that was made from an older version than there is now is refused. */
 export async function keepDrill(work: UnitOfWork, { drill: body, inUse }: NewDrillVersion): Promise<void> {
   await holdClinic(work);
   const drill = body as OwnDrill;

@@ -10,7 +10,7 @@ import { mustBeOfAPerson } from '../../records/visits/rehearsal.js';
 import { oneVisitView } from '../../read-models/visit-record/record.js';
 import { ProgramRow } from '../../records/programmes/entities.js';
 
-/** Gives a programme. ClientClock twice it is given once; one that imposes what a precaution forbids is refused. */
+/** Gives a programme. Sent twice it is given once; one that imposes what a precaution forbids is refused. */
 export async function giveProgram(work: UnitOfWork, visitId: string, { id, choices, drills, recheckOn, note }: NewProgram): Promise<void> {
   const { clinicId, manager, caller, now } = work;
   const there = await manager.existsBy(ProgramRow, { id, clinicId, visitId });

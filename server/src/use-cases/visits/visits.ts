@@ -11,7 +11,7 @@ import type { UnitOfWork } from '../../database/unit-of-work.js';
 import { Visit } from '../../records/visits/entities.js';
 import { openVisit } from '../../records/visits/open.js';
 
-/** Starts a visit. ClientClock twice it is started once. */
+/** Starts a visit. Sent twice it is started once. */
 export async function startVisit(work: UnitOfWork, episodeId: string, { id, assessedOn, sheet }: NewVisit): Promise<void> {
   const { clinicId, manager, caller, now } = work;
   notInTheFuture('assessedOn', assessedOn, now);

@@ -42,42 +42,68 @@ function amountOf(typed: string, isCm: boolean): number | null {
   return plain !== '' && Number.isFinite(Number(plain)) ? Number(plain) : null;
 }
 
+/** The figures of an entry. */
+interface Figures {
+  readonly amount: number | undefined;
+  readonly pain: number | undefined;
+  readonly lines: ItemTry['lines'];
+}
+
+/** The amount that was typed; words where it is none. */
+function enteredAmount({ answered }: ScreenStep['item'], value: string): number | undefined | string {
+  if (value.trim() === '') return undefined;
+  const isCm = answered.by === 'amount' && answered.unit === 'cm';
+  const hands = isCm ? ', or fists and fingers, as 1f2' : '';
+  return amountOf(value, isCm) ?? `“${value}” is no amount; allowed: a number, as 12.5${hands}.`;
+}
+
+/** The pain that was typed; words where it is not on the scale. */
+function enteredPain(pain: string): number | undefined | string {
+  if (pain.trim() === '') return undefined;
+  const figure = Number(pain);
+  const isOnScale = Number.isInteger(figure) && figure >= 0 && figure <= 10;
+  return isOnScale ? figure : `Pain “${pain}” is not on the scale; allowed: 0 to 10, or nothing where it was not asked.`;
+}
+
+/** Both lines that were typed, or neither; words where one is missing or is no figure. */
+function enteredLines({ shin, trunk }: Entry): ItemTry['lines'] | string {
+  if (shin.trim() === '' && trunk.trim() === '') return undefined;
+  const [lower, upper] = [amountOf(shin, false), amountOf(trunk, false)];
+  if (shin.trim() === '' || trunk.trim() === '' || lower === null || upper === null)
+    return 'Lines: both shin and trunk are needed, in degrees forward of upright; or neither.';
+  return { shin: lower, trunk: upper };
+}
+
+/** The figures of an entry, or what is wrong with the first that is not right. */
+function figuresOf(item: ScreenStep['item'], entry: Entry): Figures | string {
+  const [amount, pain, lines] = [enteredAmount(item, entry.value), enteredPain(entry.pain), enteredLines(entry)];
+  if (typeof amount === 'string') return amount;
+  if (typeof pain === 'string') return pain;
+  return typeof lines === 'string' ? lines : { amount, pain, lines };
+}
+
+/** Whether anything was told: of nothing no try is made. */
+const isTold = ({ meets, faults, sector, felt, answer }: Entry, { amount, lines }: Figures): boolean =>
+  [amount, lines, sector, felt, meets ?? undefined, answer ?? undefined].some((one) => one !== undefined) || faults.length > 0;
+
+/** Without what was not said. */
+const said = <T extends object>(fields: T): Partial<T> =>
+  Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined && value !== null && value !== '')) as Partial<T>;
+
 /** What is entered as a try, or what is wrong with it. */
 export function tryOf({ item, view }: Pick<ScreenStep, 'item' | 'view'>, entry: Entry): ItemTry | string {
-  const { meets, faults, value, pain, painWhere, sector, felt, answer, shin, trunk } = entry;
+  const figures = figuresOf(item, entry);
+  if (typeof figures === 'string') return figures;
   const { answered } = item;
-  const amount = value.trim() === '' ? undefined : amountOf(value, answered.by === 'amount' && answered.unit === 'cm');
-  if (amount === null)
-    return `“${value}” is no amount; allowed: a number, as 12.5${answered.by === 'amount' && answered.unit === 'cm' ? ', or fists and fingers, as 1f2' : ''}.`;
-  const pained = pain.trim() === '' ? undefined : Number(pain);
-  if (pained !== undefined && (!Number.isInteger(pained) || pained < 0 || pained > 10))
-    return `Pain “${pain}” is not on the scale; allowed: 0 to 10, or nothing where it was not asked.`;
-  const lines = [shin, trunk].map((line) => (line.trim() === '' ? undefined : amountOf(line, false)));
-  if (lines.includes(null) || (lines[0] === undefined) !== (lines[1] === undefined))
-    return 'Lines: both shin and trunk are needed, in degrees forward of upright; or neither.';
   const looksForFaults = answered.by === 'look' && answered.noFaults === true && view !== null;
-  const told =
-    amount !== undefined ||
-    meets !== null ||
-    faults.length > 0 ||
-    sector !== undefined ||
-    felt !== undefined ||
-    answer !== null ||
-    lines[0] !== undefined;
-  if (!told && !looksForFaults)
+  if (!looksForFaults && !isTold(entry, figures))
     return 'Nothing was told yet: choose meets or short, tick what you see, or type the amount. What was not done is left out, with the reason.';
-  return {
-    ...(amount === undefined ? {} : { value: amount }),
-    ...(meets === null ? {} : { meets }),
-    ...(faults.length > 0 || looksForFaults ? { faults } : {}),
-    ...(pained === undefined ? {} : { pain: pained }),
-    ...(painWhere.trim() === '' ? {} : { painWhere: painWhere.trim() }),
-    ...(lines[0] === undefined ? {} : { lines: { shin: lines[0]!, trunk: lines[1]! } }),
-    ...(sector === undefined ? {} : { sector }),
-    ...(felt === undefined ? {} : { felt }),
-    ...(answer === null ? {} : { answer }),
-    ...(entry.picture ? { picture: entry.picture } : {}),
-  };
+  const { meets, faults, painWhere, sector, felt, answer, picture } = entry;
+  const { amount, pain, lines } = figures;
+  return said({
+    ...{ value: amount, meets, pain, painWhere: painWhere.trim(), lines, sector, felt, answer, picture },
+    faults: faults.length > 0 || looksForFaults ? faults : undefined,
+  }) as ItemTry;
 }
 
 /** A try that was kept, as it was entered. */
