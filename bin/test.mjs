@@ -22,6 +22,7 @@ const STAGES = {
       { command: 'npx', args: ['eslint', '.', '--max-warnings=0'], single: true },
       { command: 'npx', args: ['prettier', '--check', '--log-level=warn', '.'], single: true },
       { command: 'npm', args: ['run', '--silent', 'layers'], single: true },
+      { command: 'npx', args: ['knip'], single: true },
     ],
   },
   core: { runs: [jasmine('core'), jasmine('contract'), jasmine('files'), jasmine('cli')] },

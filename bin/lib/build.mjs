@@ -13,7 +13,7 @@ export async function ngBuild(project) {
   return done;
 }
 
-export const buildWeb = () =>
+const buildWeb = () =>
   needBuild(
     'interface',
     [...SHARED, 'web/src', 'web/public', 'web/angular.json', 'web/ngsw-config.json', 'web/tsconfig.json', 'web/tsconfig.app.json'],
@@ -21,7 +21,7 @@ export const buildWeb = () =>
     () => ngBuild('web'),
   );
 
-export const buildServer = () =>
+const buildServer = () =>
   needBuild('server', [...SHARED, 'files/src', 'server/src', 'server/tsconfig.json'], inRoot('server/dist/main.js'), () =>
     run(
       'npx',

@@ -20,7 +20,7 @@ export const IMPORTED = ['csv', 'fhir', 'json'] as const;
 export type Imported = (typeof IMPORTED)[number];
 
 /** A larger file holds no assessment. */
-export const MOST_CHARACTERS = 20_000_000;
+const MOST_CHARACTERS = 20_000_000;
 
 /** More rows than the largest assessment has: 1,000 measurements of six trials, with their screens. */
 const MOST_ROWS = 10_000;

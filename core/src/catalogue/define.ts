@@ -5,7 +5,7 @@ import { sceneOf } from './figure/scenes.js';
 import type { Figure } from './figure/types.js';
 import type { Better, DialView, Motion, Placement, Protocol, Reads, Substitution, Summary, Swing } from './types.js';
 
-export const TEACHING: Source = {
+const TEACHING: Source = {
   cite: 'standard goniometry teaching: AAOS 1965; Norkin & White; Reese & Bandy; Clarkson',
   fromMemory: true,
 };
@@ -72,7 +72,6 @@ export const arms = (axis: string, still: string, moving: string, site?: string)
 export const tape = (from: string, to: string): Placement => ({ how: 'tape', from, to });
 export const push = (at: string, against: string): Placement => ({ how: 'push', at, against });
 export const dual = (upper: string, lower: string): Placement => ({ how: 'sites', upper, lower });
-export const site = (upper: string): Placement => ({ how: 'sites', upper });
 
 /** A limb turning about a joint of a scene. */
 export const turn = (
@@ -85,7 +84,7 @@ export const turn = (
 ): Figure => ({ kind: 'turn', scene, axis, moving, still, end, ...more });
 
 /** "knee leaves 90°" → `knee-leaves-90`. */
-export function slug(words: string): string {
+function slug(words: string): string {
   return words
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')

@@ -9,7 +9,7 @@ import { fromLeaves, leavesOf, OWN_TO_EACH, picked, type Leaf, type Leaves } fro
  * Reading and writing are exact inverses.
  */
 
-export const RECORDS = ['assessment', 'precaution', 'trial', 'try'] as const;
+const RECORDS = ['assessment', 'precaution', 'trial', 'try'] as const;
 type RecordKind = (typeof RECORDS)[number];
 
 /** What a cell holds; a list that is there and empty says "none". */

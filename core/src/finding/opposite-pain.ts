@@ -12,7 +12,7 @@ interface Facts {
 }
 
 /** The way back: the opposite motion, or the same one to the other side. */
-export function wayBack({ measurement: m }: MeasuredValue): { readonly motion: MotionId; readonly side: Side } | undefined {
+function wayBack({ measurement: m }: MeasuredValue): { readonly motion: MotionId; readonly side: Side } | undefined {
   const about = motionOf({ measurement: m } as MeasuredValue);
   if (about.sides === 'towards') return { motion: m.motion, side: m.side === 'left' ? 'right' : 'left' };
   return about.opposite ? { motion: about.opposite, side: m.side } : undefined;

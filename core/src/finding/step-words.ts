@@ -33,7 +33,7 @@ function trialWords(of: Readings, trial: Trial, index: number): string {
 }
 
 /** How the value came from the trials: "(30 + 32 + 31) ÷ 3 = 31". */
-export function readingWords(of: Readings): string {
+function readingWords(of: Readings): string {
   const by = instrumentWord(of.instrument);
   const about = motion(of.motion);
   const [one, ...others] = of.trials.map((trial, index) => trialWords(of, trial, index));

@@ -4,19 +4,8 @@ import { imposesOf, jointOf } from './table.js';
 import type { Imposition } from './types.js';
 
 /** What a way of measuring asks of the whole person. */
-export const TRAITS = [
-  'effort',
-  'balance',
-  'eyes-closed',
-  'overhead',
-  'head-down',
-  'face-down',
-  'end-range',
-  'by-hand',
-  'girth',
-  'nerve',
-] as const;
-export type Trait = (typeof TRAITS)[number];
+export type Trait =
+  'effort' | 'balance' | 'eyes-closed' | 'overhead' | 'head-down' | 'face-down' | 'end-range' | 'by-hand' | 'girth' | 'nerve';
 
 /** What is touched when this is done: joints that are measured, moved, loaded, held on to or leant on; and how. */
 export interface Touch {

@@ -48,12 +48,12 @@ export function compareCost(a: OrderCost, b: OrderCost): number {
 }
 
 /** What entering an exam at a station costs: the way there from standing, and then its place in the list of stations. */
-export function entryCost(first: Station, seconds: TurnSeconds): number {
+function entryCost(first: Station, seconds: TurnSeconds): number {
   return seconds('standing', first) + STATIONS.indexOf(first) / 100;
 }
 
 /** What an order costs. `from` is where the patient is already; null: nobody is on the table yet. */
-export function costOf(tasks: readonly Task[], steps: Ordered['steps'], seconds: TurnSeconds, from: Station | null = null): OrderCost {
+function costOf(tasks: readonly Task[], steps: Ordered['steps'], seconds: TurnSeconds, from: Station | null = null): OrderCost {
   const cost = { turns: 0, seconds: 0, unusual: 0, late: 0, entry: 0, rank: 0 };
   let at = from;
   steps.forEach((step, i) => {

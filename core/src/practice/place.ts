@@ -28,7 +28,7 @@ const SCENE_WIDTH = 360;
 const mirror = ([x, y]: At): At => [SCENE_WIDTH - x, y];
 
 /** What is off by more than this is told. @see common practice, no source: the scenes are 360 units wide, a thigh about 70 long */
-export const PLACING = { axis: 14, arm: 8, reading: 5 } as const;
+const PLACING = { axis: 14, arm: 8, reading: 5 } as const;
 
 /** The figure as it is shown: limbs moved and, where it is the right limb, turned over. */
 export function drawnFor({ protocol, value, mirrored }: PlaceTask): Drawing {

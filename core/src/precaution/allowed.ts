@@ -235,7 +235,7 @@ function together(by: Precaution, moved: Done): Allowed {
 }
 
 /** "takes the other hip flexion to 120°": what a way of measuring does that is limited, beside what is read. */
-export function rowWords(row: Imposition | null): string {
+function rowWords(row: Imposition | null): string {
   if (!row || (row.what === 'moves' && row.isFigure)) return '';
   const whose = row.limb === 'other' ? 'the other ' : row.limb === 'both' ? 'both sides’ ' : 'the ';
   if (row.what !== 'moves') return `puts weight on ${whose}${regionName(row.joint).toLowerCase()}`;

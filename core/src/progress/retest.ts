@@ -8,8 +8,7 @@ import { errorOf } from '../error/table.js';
 import { shortfall } from '../norms/index.js';
 import type { Marker } from './marker.js';
 
-export const RETEST_VERDICTS = ['better', 'same', 'worse'] as const;
-export type RetestVerdict = (typeof RETEST_VERDICTS)[number];
+export type RetestVerdict = 'better' | 'same' | 'worse';
 
 /** One marker before and after. */
 export interface MarkerChange {

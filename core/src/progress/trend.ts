@@ -30,7 +30,7 @@ export interface Trend {
 }
 
 /** With two visits a line has no error of its own to show: there is no trend. */
-export const LEAST_VISITS = 3;
+const LEAST_VISITS = 3;
 
 /**
  * Robust trend of readings over time: the median of all pairwise slopes
@@ -123,7 +123,7 @@ export function isMoving({ low, high }: Pick<Trend, 'low' | 'high'>): boolean {
  * over so many weeks it comes to less than the smallest real change. What is
  * neither told from still nor from moving is neither.
  */
-export function isStill({ low, high }: Pick<Trend, 'low' | 'high'>, weeks: number, mdc: number): boolean {
+function isStill({ low, high }: Pick<Trend, 'low' | 'high'>, weeks: number, mdc: number): boolean {
   return Math.max(Math.abs(low), Math.abs(high)) * weeks < mdc;
 }
 

@@ -127,7 +127,7 @@ function questionStates(breakdown: Breakdown, facts: Facts, side: Side): Questio
   return states;
 }
 
-export const answerOf = ({ answers }: Question, id: AnswerId): Answer | undefined => answers.find(({ answer }) => answer.includes(id));
+const answerOf = ({ answers }: Question, id: AnswerId): Answer | undefined => answers.find(({ answer }) => answer.includes(id));
 
 function candidateOf(id: CandidateId, evidence: readonly CandidateEvidence[]): Candidate {
   const pro = evidence.filter(({ says }) => says.for?.includes(id));

@@ -46,22 +46,8 @@ export type Look =
   /** A finding of a kind: `found`. That it is not there answers nothing: perhaps nobody looked. */
   | { readonly look: 'finding'; readonly kind: FindingKind; readonly motions: readonly MotionId[]; readonly toFind: readonly Way[] };
 
-export const ANSWERS = [
-  'below',
-  'from',
-  'gains',
-  'same',
-  'less',
-  'alike',
-  'clears',
-  'stays',
-  'seen',
-  'not-seen',
-  'meets',
-  'short',
-  'found',
-] as const;
-export type AnswerId = (typeof ANSWERS)[number] | EndFeel;
+export type AnswerId =
+  'below' | 'from' | 'gains' | 'same' | 'less' | 'alike' | 'clears' | 'stays' | 'seen' | 'not-seen' | 'meets' | 'short' | 'found' | EndFeel;
 
 /** What an answer says of the candidates, and what follows from it. */
 export interface Answer {

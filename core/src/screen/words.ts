@@ -1,5 +1,5 @@
 import { motion } from '../catalogue/index.js';
-import type { MotionId, Side, Unit } from '../terms.js';
+import type { MotionId, Unit } from '../terms.js';
 import { formatNumber, suffixOf } from '../words/figures.js';
 import { listed, lower, say, sayCount } from '../words/say.js';
 import { FAULT_SIGNS, FAULTS, type FaultId } from './faults.js';
@@ -41,8 +41,6 @@ export const FELT_WORDS: Readonly<Record<Felt, string>> = {
   sideOfTrunk: 'side of the trunk',
   calf: 'calf',
 };
-
-export const SIDE_WORDS: Readonly<Record<Side, string>> = { left: 'left', right: 'right', midline: '' };
 
 export const faultWords = (fault: FaultId): string => say(FAULTS[fault]);
 /** How it is told; empty where its name says it. */

@@ -39,7 +39,7 @@ export const OF_PERSON: Readonly<Record<string, Below>> = {
 };
 
 /** Subjects of the change log that are about a person: as it names them, and their table. */
-export const LOGGED = ['patient', 'episode', 'visit', 'measurement'] as const;
+const LOGGED = ['patient', 'episode', 'visit', 'measurement'] as const;
 
 /** Tables that name a patient by a number alone and keep that. */
 export const STAYS: Readonly<Record<string, string>> = {

@@ -7,11 +7,11 @@ export const DEMO_CLINIC = { name: 'Saltmarsh Lane Physiotherapy', normSet: 'boo
 export const DEMO_USER = { name: 'Wren Calloway', email: 'wren@saltmarsh.example', password: 'tide-and-table' };
 
 /** A second examiner, so that what two people measure can be seen. */
-export const DEMO_COLLEAGUE = { name: 'Rook Ansty', email: 'rook@saltmarsh.example', password: 'tide-and-table' };
+const DEMO_COLLEAGUE = { name: 'Rook Ansty', email: 'rook@saltmarsh.example', password: 'tide-and-table' };
 
 /** Two more, so that what an assistant and a reader may do can be seen. */
-export const DEMO_ASSISTANT = { name: 'Perrin Oake', email: 'perrin@saltmarsh.example', password: 'tide-and-table' };
-export const DEMO_READER = { name: 'Sedge Marlow', email: 'sedge@saltmarsh.example', password: 'tide-and-table' };
+const DEMO_ASSISTANT = { name: 'Perrin Oake', email: 'perrin@saltmarsh.example', password: 'tide-and-table' };
+const DEMO_READER = { name: 'Sedge Marlow', email: 'sedge@saltmarsh.example', password: 'tide-and-table' };
 
 /** Everybody who works there, with what they are. */
 export const DEMO_STAFF = [

@@ -12,7 +12,7 @@ declare module 'express-serve-static-core' {
 /** Sent with what a page asks by itself, without an act of the person. */
 export const BACKGROUND_HEADER = 'x-dial-gauge-background';
 
-export const cookieName = (secure: boolean): string => (secure ? '__Host-dial-gauge' : 'dial-gauge');
+const cookieName = (secure: boolean): string => (secure ? '__Host-dial-gauge' : 'dial-gauge');
 
 /**
  * Sessions as browsers carry them: a cookie of 256 random bits and nothing

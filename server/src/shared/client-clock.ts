@@ -7,9 +7,9 @@ export interface ClientClock {
 }
 
 /** When the request was sent, by the sender's clock. */
-export const CLOCK_HEADER = 'x-dial-gauge-clock';
+const CLOCK_HEADER = 'x-dial-gauge-clock';
 /** When what it carries was entered, by the sender's clock. */
-export const ENTERED_HEADER = 'x-dial-gauge-entered';
+const ENTERED_HEADER = 'x-dial-gauge-entered';
 
 /** A request takes a moment: less than this says nothing of a clock. */
 const NEAR_ENOUGH = 5_000;

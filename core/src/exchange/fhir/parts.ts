@@ -66,7 +66,7 @@ function valueOf(
 const ABSENT = 'http://terminology.hl7.org/CodeSystem/data-absent-reason';
 
 /** Parts that hold several. */
-export const LISTS: readonly string[] = ['substitutions', 'with', 'faults', 'felt', 'normSets'];
+const LISTS: readonly string[] = ['substitutions', 'with', 'faults', 'felt', 'normSets'];
 
 /** The leaves that components say, of one trial or try, or of what is told of all of them. */
 export function leavesIn(components: readonly ObservationComponent[], nth?: number): Record<string, Leaf> {

@@ -33,7 +33,7 @@ const SHORT: Readonly<Record<string, string>> = {
 };
 
 /** Lower case, without accents and signs, short forms spelled out: "R. Hip IR (PROM)" → right hip internal rotation passive. */
-export function plainWords(text: string): string[] {
+function plainWords(text: string): string[] {
   const words = text
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')

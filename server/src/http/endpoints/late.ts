@@ -5,7 +5,7 @@ import { retests } from './retests.js';
 import { screens } from './screens.js';
 
 /** Endpoints whose entries are kept for review where they arrive after the signature, by the name they are kept under. */
-export const LATE_ENDPOINTS: ReadonlyMap<string, Endpoint> = new Map(
+const LATE_ENDPOINTS: ReadonlyMap<string, Endpoint> = new Map(
   [readings, retests, screens]
     .flatMap(({ routes }) => routes)
     .flatMap((endpoint) => (endpoint.options.late ? [[endpoint.options.late.name, endpoint] as const] : [])),

@@ -209,7 +209,7 @@ async function numbered(work: UnitOfWork, oldestFirst: readonly Visit[]): Promis
 }
 
 /** Measurements by visit, with their standing trials in the order held; those of a motion that this version does not know apart. */
-export async function measurements(work: UnitOfWork, visitIds: readonly string[]) {
+async function measurements(work: UnitOfWork, visitIds: readonly string[]) {
   const { clinicId } = work;
   const byVisit = new Map<string, MeasurementView[]>();
   if (visitIds.length === 0) return { byVisit, odd: [] };

@@ -18,7 +18,7 @@ const ENTRY = `e.id, e.clinic_id AS clinicId, e.at, e.user_id AS userId, e.did, 
  * can make the chain anew; without one it still shows what was changed by
  * somebody who did not.
  */
-export function linkHash(key: Buffer | null, before: string, entry: Entry): string {
+function linkHash(key: Buffer | null, before: string, entry: Entry): string {
   const { id, clinicId, at, userId, did, about, patientId, subjectId, digest } = entry;
   const text = JSON.stringify([before, id, clinicId, at.toISOString(), userId, did, about, patientId, subjectId, digest]);
   return (key ? createHmac('sha256', key) : createHash('sha256')).update(text).digest('hex');

@@ -10,7 +10,7 @@ import { PairingRow } from '../../records/pairings/entities.js';
 
 /** How long a code can be used, and how long the phone that used it is an inclinometer. */
 export const CODE_LASTS = 3 * 60_000;
-export const PHONE_LASTS = 4 * 3_600_000;
+const PHONE_LASTS = 4 * 3_600_000;
 const CODES = 1_000_000;
 /** Two sites want two; a third is somebody who changed phones. */
 const PHONES_A_VISIT = 4;

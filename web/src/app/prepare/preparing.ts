@@ -82,7 +82,7 @@ function isChoiceDraft(value: unknown): value is ChoiceDraft {
   return lists.every(Array.isArray) && typeof draft?.revision === 'number' && typeof draft.trials === 'number';
 }
 
-export const LAST_TIME = 'last-time';
+const LAST_TIME = 'last-time';
 const wayKey = ({ protocol, digit }: SheetItem): string => `${protocol} ${digit ?? ''}`;
 const keyOfItem = ({ motion: id, digit, side, mode, protocols }: PlanItem): MeasurementKey =>
   measurementKey({ motion: id, digit, side, mode, position: protocolOfId(protocols[0]!)!.position, protocol: protocols[0]! });

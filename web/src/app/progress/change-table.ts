@@ -55,7 +55,7 @@ export class ChangeTable {
 }
 
 /** The change against a visit; null where it was not measured then, or has nothing new to say. */
-export function changeAgainst(series: ProgressSeries, against: Against): Omit<Change, 'errorSource'> | null {
+function changeAgainst(series: ProgressSeries, against: Against): Omit<Change, 'errorSource'> | null {
   if (!series.isCurrent) return null;
   if (against === 'first') return series.sinceFirst;
   if (against === 'last') return series.sinceLast;

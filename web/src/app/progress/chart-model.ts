@@ -6,7 +6,6 @@ import {
   findNormSet,
   type IsoDate,
   judgingSet,
-  motion,
   normQuery,
   precautionsFor,
   type ProgressSeries,
@@ -81,6 +80,3 @@ export function chartModel(main: ProgressSeries, view: ProgressView, timeline: T
     timeline,
   };
 }
-
-/** "Left knee flexion, passive": what a chart is about, without the mode where there is none. */
-export const modeOf = ({ motion: id, mode }: Pick<ProgressSeries, 'motion' | 'mode'>): string => (motion(id).unit === 'deg' ? mode : '');

@@ -185,7 +185,7 @@ export class Retesting {
 
 type DistributeOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never;
 
-export function markerName({ motion: id, side, mode, digit }: Marker): string {
+function markerName({ motion: id, side, mode, digit }: Marker): string {
   return modedName(id, side, mode, digit);
 }
 
