@@ -30,6 +30,7 @@ await main(async () => {
   const { benchProgressPage } = await import('../bench/progress-page.mjs');
   const { benchBootstrap } = await import('../bench/bootstrap.mjs');
   const { benchTherapists } = await import('../bench/therapists.mjs');
+  const { benchFloods } = await import('../bench/floods.mjs');
   const { benchCohort } = await import('../bench/cohort.mjs');
   const { benchCluster } = await import('../bench/cluster.mjs');
   // On a stack of its own: what it writes would be in everybody's way after it.
@@ -40,6 +41,13 @@ await main(async () => {
     await benchTherapists(papers);
   } finally {
     await papers.stop();
+  }
+  // On one that has just started: its first judgement is timed.
+  const flooded = await startStack();
+  try {
+    await benchFloods(flooded);
+  } finally {
+    await flooded.stop();
   }
   // Ten million readings take twenty minutes; a million show the same.
   const many = await startStack();

@@ -20,7 +20,7 @@ interface Record_ {
 }
 
 test.describe('a backup', () => {
-  test.describe.configure({ mode: 'serial', timeout: 240_000 });
+  test.describe.configure({ mode: 'serial', timeout: 900_000 });
   let stack: Stack;
   let folder: string;
   let visit: string;

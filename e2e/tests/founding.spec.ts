@@ -55,7 +55,6 @@ const setUpFactor = async (page: Page, { password }: { password: string }): Prom
 test.describe.configure({ mode: 'serial' });
 
 test('a clinic begins from nothing: founded, people invited, a second factor, each does their part', async ({ browser, page }) => {
-  test.setTimeout(120_000);
   // The first visitor, with the code that the server printed.
   await page.goto(stack.url);
   await page.getByRole('link', { name: 'found it' }).click();

@@ -145,7 +145,7 @@ test('a new version is offered, and what waits is still there when it is taken u
   await writeFile(join(folder, 'ngsw.json'), JSON.stringify(list));
   await page.evaluate(() => dispatchEvent(new Event('online')));
   // It is in the middle of an exam, and stays there.
-  await expect(page.getByRole('button', { name: 'Use it now' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Use it now' })).toBeVisible();
   await expect(entry(page)).toBeFocused();
   await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Use it now' }).click()]);
   await expect(page.getByText('1 waiting to be saved')).toBeVisible();

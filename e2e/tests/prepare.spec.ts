@@ -17,7 +17,6 @@ async function addPrecaution(page: Page, motion: string, limit: string): Promise
 }
 
 test('a knee-replacement visit: limits, plan, two turns, a limit passed, and trouble on the way', async ({ page, stack, context }) => {
-  test.setTimeout(120_000);
   await enter(page, stack);
   await prepareVisit(page, /Corin Hathersage/, 'Knee after replacement', 'Hip');
 

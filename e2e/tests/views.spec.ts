@@ -205,6 +205,8 @@ const VIEWS: Views = {
   ...CLINIC_VIEWS,
 };
 
+const POLICY = 'content policy:';
+
 /** Desk, tablet, telephone. */
 const SIZES = [
   [820, 1180],
@@ -215,8 +217,18 @@ const SIZES = [
 for (const [name, open] of Object.entries(VIEWS)) {
   // One visit to a view looks at everything: it is opened once, and then seen in three sizes, in light and in dark.
   test(`${name}: no axe violations in light and dark, nothing scrolls sideways in three sizes`, async ({ page, stack }) => {
+    const violations: string[] = [];
+    page.on('console', (message) => message.text().startsWith(POLICY) && violations.push(message.text()));
+    await page.addInitScript(
+      (mark) =>
+        document.addEventListener('securitypolicyviolation', ({ violatedDirective, blockedURI, sourceFile }) =>
+          console.log(`${mark} ${violatedDirective} ${blockedURI} ${sourceFile}`),
+        ),
+      POLICY,
+    );
     await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
     await open(page, stack);
+    expect(violations).toEqual([]);
     if (name === 'judge') await page.locator('dg-findings ol summary').first().click();
     for (const [width, height] of SIZES) {
       await page.setViewportSize({ width, height });

@@ -79,11 +79,15 @@ describe('platform', () => {
       const [a, b] = [patient(), patient()];
       await clinics.dataSource.getRepository(Patient).insert([a, b]);
       let met = 0;
+      // Each holds its first record before it asks for the other's.
+      let release = () => {};
+      const bothHold = new Promise<void>((resolve) => (release = resolve));
       const both = async (first: Patient, second: Patient) =>
         database.transaction(caller(), async (unit) => {
           await unit.one(Patient, first.id, 'patient', 'pessimistic_write');
           met += 1;
-          await new Promise((resolve) => setTimeout(resolve, 60));
+          if (met === 2) release();
+          await bothHold;
           await unit.one(Patient, second.id, 'patient', 'pessimistic_write');
         });
       await Promise.all([both(a, b), both(b, a)]);

@@ -54,31 +54,32 @@ describe('HTTP interface', () => {
 
     /** A sign-in that ends after so long without a request. Its cookie is sent by hand: the test client would drop it by its own clock. */
     const signedInFor = async (idleMs: number) => {
-      const short = harness.appWith({ session: { idleMs } });
+      let now = Date.now();
+      const short = harness.appWith({ session: { idleMs }, clock: () => new Date(now) });
       const signedIn = await request(short)
         .post('/api/session')
         .send({ email: 'ours@clinic.example', password: 'ours-password' })
         .expect(200);
-      return { short, cookie: signedIn.headers['set-cookie']![0]!.split(';')[0]! };
+      return { short, cookie: signedIn.headers['set-cookie']![0]!.split(';')[0]!, passes: (ms: number) => (now += ms) };
     };
 
     it('moves the end of a session on while it is used, in the cookie too, but not with every request', async () => {
-      const { short, cookie } = await signedInFor(4_000);
+      const { short, cookie, passes } = await signedInFor(4_000);
       const ask = () => request(short).get('/api/caseload').set('Cookie', cookie).expect(200);
       expect((await ask()).headers['set-cookie']).toBeUndefined();
-      await new Promise((resolve) => setTimeout(resolve, 1_100));
+      passes(1_100);
       const moved = await ask();
       expect(moved.headers['set-cookie']?.[0]?.split(';')[0]).toBe(cookie);
       expect((await ask()).headers['set-cookie']).toBeUndefined();
-      await new Promise((resolve) => setTimeout(resolve, 3_200));
+      passes(3_200);
       await ask();
     });
 
     it('ends a session by itself, with words for the person', async () => {
-      const { short, cookie } = await signedInFor(1_500);
+      const { short, cookie, passes } = await signedInFor(1_500);
       const ask = () => request(short).get('/api/caseload').set('Cookie', cookie);
       await ask().expect(200);
-      await new Promise((resolve) => setTimeout(resolve, 1_600));
+      passes(1_600);
       const { body, headers } = await ask().expect(401);
       expect(headers['content-type']).toContain('application/problem+json');
       expect(body.detail).toContain('Sign in again; what you typed stays');

@@ -1,6 +1,9 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import { WebSocket } from 'ws';
 
+/** Ends what hangs; a loaded machine is given its time. */
+const LONGEST_MS = 60_000;
+
 export type Said = Record<string, unknown> & { readonly k: string };
 
 /** A connection as a page makes it, with all it heard. */
@@ -28,7 +31,7 @@ export class Line {
 
   /** The first thing heard, from somewhere on, that fits. */
   async until(fits: (said: Said) => boolean, from = 0): Promise<Said> {
-    for (let i = 0; i < 400; i += 1) {
+    for (const begun = Date.now(); Date.now() - begun < LONGEST_MS;) {
       const found = this.heard.slice(from).find(fits);
       if (found) return found;
       await wait(20);
@@ -37,7 +40,7 @@ export class Line {
   }
 
   async untilClosed(): Promise<number> {
-    for (let i = 0; i < 400 && this.closed === null; i += 1) await wait(20);
+    for (const begun = Date.now(); Date.now() - begun < LONGEST_MS && this.closed === null;) await wait(20);
     return this.closed ?? 0;
   }
 }

@@ -94,7 +94,8 @@ describe('migrations', () => {
       let most = 0;
       const seed = async () => {
         most = Math.max(most, (seeding += 1));
-        await new Promise((resolve) => setTimeout(resolve, 50));
+        // Long enough for another one to begin, were it let in.
+        for (let n = 0; n < 20; n += 1) await others[1]!.query('SELECT 1');
         seeding -= 1;
       };
       await Promise.all(others.map((other) => migrate(other, null, seed)));

@@ -5,6 +5,11 @@ import request, { type Test } from 'supertest';
 import { Threads } from '../threads.js';
 import { episodes, kneeReading, type Episodes } from '../../testing/episodes.js';
 
+/** What is written from now on carries a later moment: records are told apart by milliseconds. */
+const nextMoment = async (): Promise<void> => {
+  for (const before = Date.now(); Date.now() === before;) await new Promise((resolve) => setImmediate(resolve));
+};
+
 describe('a signed visit', () => {
   let clinics: Clinics;
   let agent: Clinics['agent'];
@@ -219,7 +224,7 @@ describe('a signed visit', () => {
       await hold(id, 98).expect(200);
       const { seen } = await judgement(id);
       const sign = () => agent.post(`/api/visits/${id}/signatures`).send({ id: randomUUID(), summary: 'x', seen });
-      await new Promise((resolve) => setTimeout(resolve, 5));
+      await nextMoment();
       await clinics.second
         .post(`/api/visits/${id}/readings`)
         .send(kneeReading(131, { side: 'right' }))
@@ -228,7 +233,7 @@ describe('a signed visit', () => {
       expect(body.title).toBe('The findings have changed');
       expect(body.errors).toEqual([{ path: 'findings', message: 'Right knee flexion, passive: 131° added (second)' }]);
       const next = (await judgement(id)).seen;
-      await new Promise((resolve) => setTimeout(resolve, 5));
+      await nextMoment();
       await clinics.second
         .put('/api/norms')
         .send({ normSets: ['aaos-1965'] })

@@ -264,12 +264,13 @@ describe('accounts', () => {
 
   describe('after a rest', () => {
     it('the password is asked for again before signing and before accounts are looked after, and for nothing else', async () => {
-      const app = clinics.harness.appWith({ session: { restMs: 700 } });
+      let now = Date.now();
+      const app = clinics.harness.appWith({ session: { restMs: 900_000 }, clock: () => new Date(now) });
       const agent = await clinics.signIn('ours', app);
       const { visitId } = await clinics.startVisit(agent);
       await clinics.hold(visitId, {}, agent).expect(200);
       await agent.get('/api/staff').expect(200);
-      await new Promise((resolve) => setTimeout(resolve, 900));
+      now += 901_000;
       // Measuring goes on.
       await clinics.hold(visitId, {}, agent).expect(200);
       const refused = await clinics.sign(visitId, agent);

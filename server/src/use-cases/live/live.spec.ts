@@ -41,6 +41,13 @@ describe('live instruments', () => {
     return { server, hub, port: (server.address() as AddressInfo).port };
   }
 
+  /** Every connection has said what it is, and is known as that. */
+  const allGreeted = async () => {
+    const silent = () => servers.reduce((sum, { hub }) => sum + (hub as unknown as { silent: Map<unknown, string> }).silent.size, 0);
+    for (const begun = Date.now(); silent() > 0 && Date.now() - begun < 60_000;) await wait(5);
+    expect(silent()).toBe(0);
+  };
+
   beforeAll(async () => {
     clinics = await startClinics();
     broker = new PrivateBroker(await freePort());
@@ -224,7 +231,7 @@ describe('live instruments', () => {
       const { visitId } = await clinics.startVisit();
       const { id, key } = await keyOf(visitId);
       const phone = await line({ as: 'phone', key }, { who: '' });
-      await wait(100);
+      await allGreeted();
       const cookie = await cookieOf('ours');
       await request(servers[0]!.server).post(`/api/pairings/${id}/closing`).set('cookie', cookie).send({}).expect(200);
       expect(await phone.untilClosed()).toBe(LIVE_CLOSED.noSession);
@@ -235,7 +242,7 @@ describe('live instruments', () => {
       const { visitId } = await clinics.startVisit();
       const { key } = await keyOf(visitId);
       const first = await line({ as: 'phone', key }, { who: '' });
-      await wait(100);
+      await allGreeted();
       const second = await line({ as: 'phone', key }, { who: '' });
       expect(await first.untilClosed()).toBe(LIVE_CLOSED.noSession);
       expect(second.closed).toBeNull();
@@ -308,7 +315,7 @@ describe('live instruments', () => {
       const { visitId } = await clinics.startVisit();
       const cookie = await cookieOf('second');
       const bench = await line({ as: 'bench', visit: visitId }, { cookie });
-      await wait(100);
+      await allGreeted();
       await request(clinics.app).delete('/api/session').set('cookie', cookie);
       await (servers[0]!.hub as unknown as { look(): Promise<void> }).look();
       expect(await bench.untilClosed()).toBe(LIVE_CLOSED.noSession);
