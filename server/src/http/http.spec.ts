@@ -86,6 +86,23 @@ describe('HTTP interface', () => {
     });
   });
 
+  it('answers in words where something takes longer than a request may, and throws away what comes after that', async () => {
+    const app = harness.appWith({ longestRequestMs: 200 });
+    const agent = request.agent(app);
+    await agent.post('/api/session').send({ email: 'ours@clinic.example', password: 'ours-password' }).expect(200);
+    const patient = newPatient();
+    await agent.post('/api/patients').send(patient).expect(200);
+    const holder = harness.dataSource.createQueryRunner();
+    await holder.startTransaction();
+    await holder.query('SELECT id FROM episode WHERE id = ? FOR UPDATE', [patient.episode.id]);
+    const intake = { complaint: 'another', involvedSide: 'left', revision: 0 };
+    const late = await agent.put(`/api/episodes/${patient.episode.id}/intake`).send(intake);
+    await holder.rollbackTransaction();
+    await holder.release();
+    expect([late.status, late.body.title, late.headers['retry-after']]).toEqual([503, 'Took too long', '5']);
+    await agent.get('/api/session').expect(200);
+  });
+
   it('asks for a session everywhere but at its doors and for its own description', async () => {
     const key = 'x'.repeat(43);
     const day = { id: randomUUID(), on: '2026-11-20', done: [], easy: null, pain: null, swelling: null, worse: null, note: '' };

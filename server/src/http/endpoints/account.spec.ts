@@ -100,6 +100,30 @@ describe('doors', () => {
       await attempt('second@clinic.example', 'second-password', '203.0.113.7').expect(200);
     });
 
+    it('lets whoever was there before in, and prove it is still them, however many others guess', async () => {
+      const { name, email } = await clinics.somebody();
+      const knows = request.agent(behind);
+      const asKnown = (password: string) => knows.post('/api/session').set('x-forwarded-for', '203.0.113.50').send({ email, password });
+      await asKnown(`${name}-password`).expect(200);
+      // From everywhere, and from the same address too.
+      for (let n = 0; n < 70; n += 1) await attempt(email, 'wrong', n % 2 ? '203.0.113.50' : `198.51.100.${n}`);
+      await attempt(email, `${name}-password`, '198.51.100.250').expect(429);
+      await knows
+        .post('/api/session/proof')
+        .set('x-forwarded-for', '203.0.113.50')
+        .send({ password: `${name}-password` })
+        .expect(200);
+      await asKnown(`${name}-password`).expect(200);
+      // A cookie that somebody made up is no known device.
+      const made = `dial-gauge-device=${'A'.repeat(22)}.${'B'.repeat(22)}`;
+      await request(behind)
+        .post('/api/session')
+        .set('x-forwarded-for', '198.51.100.251')
+        .set('cookie', made)
+        .send({ email, password: `${name}-password` })
+        .expect(429);
+    });
+
     it('counts failures only, and in the database: another process counts on', async () => {
       for (let n = 0; n < 12; n += 1) await attempt(EMAIL, 'ours-password', '203.0.113.9').expect(200);
       for (let n = 0; n < 9; n += 1) await attempt(EMAIL, 'wrong', '203.0.113.9').expect(401);
