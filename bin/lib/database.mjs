@@ -40,6 +40,8 @@ export class PrivateDatabase {
     this.socket = join(sockets, 'db.sock');
     this.pidFile = join(sockets, 'db.pid');
     this.log = join(folder, 'mysql.log');
+    // Of its own: a MariaDB that starts clears its folder for temporary tables, also of those of others.
+    this.temporary = join(folder, 'tmp');
     this.me = userInfo().username;
   }
 
@@ -66,7 +68,7 @@ export class PrivateDatabase {
 
   /** Makes the folder on the first start, starts the server, and waits until it answers. */
   async start() {
-    mkdirSync(this.folder, { recursive: true, mode: 0o700 });
+    for (const folder of [this.folder, this.temporary]) mkdirSync(folder, { recursive: true, mode: 0o700 });
     await this.stopLeftover();
     await this.install();
     await this.launch();
@@ -134,7 +136,7 @@ export class PrivateDatabase {
         `--auth-root-socket-user=${this.me}`,
         '--skip-test-db',
       ],
-      { quiet: true },
+      { quiet: true, env: { TMPDIR: this.temporary } },
     );
     if (code !== 0) throw new Stop(`The database folder could not be made in ${this.data}:\n${output}`);
     renameSync(part, this.data);
@@ -151,6 +153,7 @@ export class PrivateDatabase {
         `--datadir=${this.data}`,
         `--socket=${this.socket}`,
         `--pid-file=${this.pidFile}`,
+        `--tmpdir=${this.temporary}`,
         '--bind-address=127.0.0.1',
         `--port=${this.port}`,
         '--skip-name-resolve',

@@ -27,7 +27,7 @@ import { Auditor } from './use-cases/auditing/auditor.js';
 import { Cohorts } from './use-cases/cohort/cohorts.js';
 import type { Bus } from './use-cases/live/bus.js';
 import { LiveHub } from './use-cases/live/hub.js';
-import { Standings } from './use-cases/queue/standings.js';
+import { QueueRefresher } from './use-cases/queue/queue-refresher.js';
 
 export interface ServerSettings {
   readonly dataSource: DataSource;
@@ -94,7 +94,7 @@ export function composeServer(settings: ServerSettings): ComposedServer {
   const store = new SessionStore(dataSource, session, clock);
   const sessions = new SessionCookies(store, clock);
   const auditor = new Auditor(dataSource, key, logger, clock);
-  const queue = new Standings(database, threads, logger, clock);
+  const queue = new QueueRefresher(database, threads, logger, clock);
   const cohorts = new Cohorts(dataSource, logger, clock);
   const limiter = new AttemptLimiter(dataSource, clock);
   const services: Services = {
@@ -123,7 +123,7 @@ export function composeServer(settings: ServerSettings): ComposedServer {
     routerOf(RESOURCES, {
       ...{ database, threads, auditor, sessions: store },
       checksAnswers: settings.checksAnswers ?? false,
-      episodeTouched: () => queue.soon(),
+      episodeMarked: () => queue.refreshSoon(),
     }),
     () => {
       throw new HttpProblem(404, 'Not found', 'There is no such address in the interface; see /api/openapi.json.');

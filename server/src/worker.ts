@@ -8,7 +8,7 @@ import { openDatabase } from './records/open-database.js';
 import { executeEndpoint } from './http/execute-endpoint.js';
 import type { Endpoint } from './http/endpoint.js';
 import { toOutcome, type Outcome, type Task } from './http/threads.js';
-import { stand } from './use-cases/queue/stand.js';
+import { refreshQueueStatus as refresh } from './use-cases/queue/refresh-queue-status.js';
 import { ENTITIES, RESOURCES } from './http/endpoints/index.js';
 
 const routes = new Map<string, Endpoint>(
@@ -33,10 +33,10 @@ export default async function run({ method, path, caller, call }: Task): Promise
   try {
     const endpoint = routes.get(`${method} ${path}`);
     if (!endpoint) throw new Error(`no route ${method} ${path}`);
-    const { status, answer, touchedEpisode } = await executeEndpoint(await connected(), endpoint, caller, call);
+    const { status, answer, marksEpisode } = await executeEndpoint(await connected(), endpoint, caller, call);
     // Handed over, not copied: whoever else waits meanwhile should not wait for that.
     const json = new TextEncoder().encode(JSON.stringify(answer));
-    return move({ [transferableSymbol]: [json.buffer], [valueSymbol]: { status, json, touchedEpisode } }) as unknown as Outcome;
+    return move({ [transferableSymbol]: [json.buffer], [valueSymbol]: { status, json, marksEpisode } }) as unknown as Outcome;
   } catch (error) {
     return toOutcome(error);
   }
@@ -48,8 +48,14 @@ export function judgePassword({ password, words }: { readonly password: string; 
 }
 
 /** A named task: where an episode stands in the queue. */
-export async function standInQueue({ clinicId, episodeId }: { readonly clinicId: string; readonly episodeId: string }): Promise<void> {
-  await (await connected()).connection({ ...NOBODY, clinicId }, (work) => stand(work, episodeId));
+export async function refreshQueueStatus({
+  clinicId,
+  episodeId,
+}: {
+  readonly clinicId: string;
+  readonly episodeId: string;
+}): Promise<void> {
+  await (await connected()).connection({ ...NOBODY, clinicId }, (work) => refresh(work, episodeId));
 }
 
 /** A named task: the program is loaded by now, the connection comes, and all threads have met: each has had its turn. */

@@ -44,7 +44,7 @@ export class UnitOfWork {
     this.log = new ChangeLog(this, ports.audit);
   }
 
-  /** The same connection and moment in somebody else's name. What is touched in it counts for this one. */
+  /** The same connection and moment in somebody else's name. What it marks counts for this one. */
   as(caller: Caller): UnitOfWork {
     const other = new UnitOfWork(this.manager, caller, this.now, this.ports);
     other.marks = this.marks;
@@ -60,13 +60,13 @@ export class UnitOfWork {
    *
    * @throws outside of a transaction: what one statement writes is marked by a trigger
    */
-  touch(kind: Mark['kind'], id: string): void {
-    if (!this.manager.queryRunner?.isTransactionActive) throw new Error(`a ${kind} is touched outside of a transaction`);
+  markStale(kind: Mark['kind'], id: string): void {
+    if (!this.manager.queryRunner?.isTransactionActive) throw new Error(`a ${kind} is marked outside of a transaction`);
     this.marks.set(`${kind} ${id}`, { kind, id });
   }
 
-  /** Whether an episode was touched: where it stands is told at once, and not only with the next look. */
-  get touchedEpisode(): boolean {
+  /** Whether an episode was marked: its queue status is refreshed at once, and not only with the next look. */
+  get marksEpisode(): boolean {
     return [...this.marks.values()].some(({ kind }) => kind === 'episode');
   }
 

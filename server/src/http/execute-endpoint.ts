@@ -9,7 +9,7 @@ export interface Executed {
   readonly status: 200 | 202;
   readonly answer: unknown;
   /** An episode was entered into: where it stands in the queue is updated at once. */
-  readonly touchedEpisode: boolean;
+  readonly marksEpisode: boolean;
 }
 
 /** Runs the handler of an endpoint in one unit of work. */
@@ -21,16 +21,16 @@ export async function executeEndpoint(
   http?: Http,
 ): Promise<Executed> {
   const unit = options.unit ?? (route.method === 'get' ? 'connection' : 'transaction');
-  let touchedEpisode = false;
+  let marksEpisode = false;
   try {
     const done = await database[unit](caller, async (work) => {
       const handled = await handle(work, call, http);
       // Tried again after a deadlock it is another unit of work: the last one counts.
-      touchedEpisode = work.touchedEpisode;
+      marksEpisode = work.marksEpisode;
       return handled;
     });
     const isToBeRead = (answer: unknown): answer is (after: UnitOfWork) => Promise<unknown> => typeof answer === 'function';
-    return { status: 200, answer: isToBeRead(done) ? await database.connection(caller, done) : done, touchedEpisode };
+    return { status: 200, answer: isToBeRead(done) ? await database.connection(caller, done) : done, marksEpisode };
   } catch (error) {
     const { late } = options;
     const { enteredAt } = call.sent;
@@ -40,6 +40,6 @@ export async function executeEndpoint(
     const answer = await database.transaction(caller, async (work) =>
       keepLate(work, { visitId, route: late.name, target: params.id, body, enteredAt, what: await late.words(work, call) }),
     );
-    return { status: 202, answer, touchedEpisode: false };
+    return { status: 202, answer, marksEpisode: false };
   }
 }

@@ -33,7 +33,7 @@ export interface RouterDependencies {
   /** Writes down who looks at and enters into whose record. */
   readonly auditor?: Auditor;
   /** Hears that an episode was entered into, once that is answered. */
-  readonly episodeTouched?: () => void;
+  readonly episodeMarked?: () => void;
   /** Whether answers are held against the contract before they go out: in tests and in development. */
   readonly checksAnswers?: boolean;
 }
@@ -45,7 +45,7 @@ export interface RouterDependencies {
  */
 export function routerOf(
   resources: readonly Resource[],
-  { database, sessions, threads, episodeTouched, auditor, checksAnswers = false }: RouterDependencies,
+  { database, sessions, threads, episodeMarked, auditor, checksAnswers = false }: RouterDependencies,
 ): Router {
   const router = express.Router();
   // By the first word of the path, so that a request is not held against every route there is.
@@ -77,10 +77,10 @@ export function routerOf(
         await audited();
         return stream(endpoint, response, (into) => database.pooled(caller, (work) => pipelined(Readable.from(pieces(work, call)), into)));
       }
-      const { status, json, touchedEpisode } = await execute(endpoint, caller, call, { request, response });
+      const { status, json, marksEpisode } = await execute(endpoint, caller, call, { request, response });
       await audited();
       send(response, status, json);
-      if (touchedEpisode) episodeTouched?.();
+      if (marksEpisode) episodeMarked?.();
     };
   }
 
@@ -88,9 +88,9 @@ export function routerOf(
   async function execute(endpoint: Endpoint, caller: Caller, call: Call, { request, response }: Pick<Http, 'request' | 'response'>) {
     if (endpoint.options.thread && threads) return threads.perform(endpoint, caller, call, networkOf(request.ip));
     const http = { request, response, services: request.services };
-    const { status, answer: done, touchedEpisode } = await executeEndpoint(database, endpoint, caller, call, http);
+    const { status, answer: done, marksEpisode } = await executeEndpoint(database, endpoint, caller, call, http);
     if (checksAnswers && status === 200) mustKeepContract(endpoint, done);
-    return { status, json: JSON.stringify(done), touchedEpisode };
+    return { status, json: JSON.stringify(done), marksEpisode };
   }
 }
 

@@ -4,7 +4,7 @@ import type { Mailer } from '../shared/mail.js';
 import type { Auditor } from '../use-cases/auditing/auditor.js';
 import type { Cohorts } from '../use-cases/cohort/cohorts.js';
 import type { LiveHub } from '../use-cases/live/hub.js';
-import type { Standings } from '../use-cases/queue/standings.js';
+import type { QueueRefresher } from '../use-cases/queue/queue-refresher.js';
 import type { KnownDevices } from './known-devices.js';
 import type { SessionCookies } from './session.js';
 
@@ -14,7 +14,7 @@ export interface Services {
   readonly limiter: AttemptLimiter;
   readonly devices: KnownDevices;
   readonly auditor: Auditor;
-  readonly queue: Standings;
+  readonly queue: QueueRefresher;
   readonly cohorts: Cohorts;
   /** null: no live instruments here. */
   readonly live: LiveHub | null;

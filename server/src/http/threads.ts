@@ -18,7 +18,7 @@ export interface Task {
 
 /** What a thread answers. A problem is data: its class does not cross threads. */
 export type Outcome =
-  | { readonly status: 200 | 202; readonly json: Uint8Array; readonly touchedEpisode: boolean }
+  | { readonly status: 200 | 202; readonly json: Uint8Array; readonly marksEpisode: boolean }
   | {
       readonly problem: Pick<HttpProblem, 'status' | 'title' | 'detail' | 'errors' | 'retryAfter' | 'kind'>;
     }
@@ -71,7 +71,7 @@ export class Threads {
     caller: Caller,
     call: Call,
     from: string,
-  ): Promise<{ status: 200 | 202; json: Uint8Array; touchedEpisode: boolean }> {
+  ): Promise<{ status: 200 | 202; json: Uint8Array; marksEpisode: boolean }> {
     const turn: Turn = caller.userId ? { kind: 'person', who: caller.userId } : { kind: 'guest', who: from };
     const outcome = await this.job(turn, { method: route.method, path: route.path, caller, call });
     if ('json' in outcome) return outcome;
@@ -88,8 +88,8 @@ export class Threads {
   }
 
   /** Where an episode stands in the queue. */
-  stand(clinicId: string, episodeId: string): Promise<void> {
-    return this.named('standInQueue', { kind: 'background', who: 'queue' }, { clinicId, episodeId });
+  refreshQueueStatus(clinicId: string, episodeId: string): Promise<void> {
+    return this.named('refreshQueueStatus', { kind: 'background', who: 'queue' }, { clinicId, episodeId });
   }
 
   /** A task of its own name, as worker.ts has it, beside those of routes. */

@@ -22,7 +22,7 @@ export async function openVisit(
   lock: 'pessimistic_read' | 'pessimistic_write' = 'pessimistic_read',
 ): Promise<Visit> {
   const visit = await work.one(Visit, visitId, 'visit', lock);
-  work.touch('visit', visitId);
+  work.markStale('visit', visitId);
   if (visit.signed) throw new SignedVisit(visitId, await signedAt(work, visitId));
   return visit;
 }
@@ -40,7 +40,7 @@ export async function signedAt({ manager, clinicId }: UnitOfWork, visitId: strin
 /** Intake and goals of an episode may change while its latest visit takes changes, or before the first. @throws {SignedVisit} */
 export async function mustTakeChanges(work: UnitOfWork, episodeId: string): Promise<void> {
   const { manager, clinicId } = work;
-  work.touch('episode', episodeId);
+  work.markStale('episode', episodeId);
   const latest = await manager.findOne(Visit, {
     where: { clinicId, episodeId },
     order: { assessedOn: 'DESC', startedAt: 'DESC', id: 'DESC' },

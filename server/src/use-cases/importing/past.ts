@@ -11,7 +11,7 @@ import { PastBatchRow } from '../../records/past/entities.js';
 const MOST_TOLD = 200;
 /** Brings in all rows or none. What was looked at before is looked at again here, by the same rules. */
 export async function bringIn(work: UnitOfWork, episodeId: string, { id, fileName, rows, choices }: NewPast): Promise<void> {
-  work.touch('episode', episodeId);
+  work.markStale('episode', episodeId);
   const { clinicId, caller, now } = work;
   const episode = await work.one(Episode, episodeId, 'episode of care');
   const patient = await work.one(Patient, episode.patientId, 'patient');

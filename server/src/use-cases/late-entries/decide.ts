@@ -19,7 +19,7 @@ export async function takeLate(work: UnitOfWork, id: string, replay: Replay): Pr
 export async function dismissLate(work: UnitOfWork, id: string, why: string): Promise<string> {
   const row = await undecided(work, id);
   await decide(work, row, 'left-out', why);
-  work.touch('visit', row.visitId);
+  work.markStale('visit', row.visitId);
   return row.visitId;
 }
 async function undecided(work: UnitOfWork, id: string): Promise<LateEntryRow> {

@@ -34,7 +34,7 @@ export async function keepLate(work: UnitOfWork, { visitId, route, target, body,
         same(other.body, body),
       );
   if (!before) await work.insertFact(LateEntryRow, row, 'entry', ['visitId', 'route', 'target', 'body']);
-  work.touch('visit', visitId);
+  work.markStale('visit', visitId);
   return {
     keptForReview: before?.id ?? row.id,
     detail: `The visit was signed before this arrived (${shown}). It is kept for review on Judge, and is not part of what was signed.`,

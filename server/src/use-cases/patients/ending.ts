@@ -30,7 +30,7 @@ export async function reopen(work: UnitOfWork, id: string, why: string): Promise
   const episode = await work.one(Episode, id, 'episode of care', 'pessimistic_write');
   if (episode.endedOn === null) return episode.patientId;
   const { endedOn, outcome, endedNote } = episode;
-  work.touch('episode', id);
+  work.markStale('episode', id);
   await work.log.write('episode', id, [['ended', { endedOn, outcome, endedNote }, { why }]]);
   await manager.update(Episode, { id, clinicId }, { endedOn: null, outcome: null, endedNote: '', endedBy: null });
   return episode.patientId;
@@ -46,6 +46,6 @@ export function mustBeInCare({ endedOn }: Pick<Episode, 'endedOn'>): void {
 export async function messagesSeen(work: UnitOfWork, id: string): Promise<void> {
   const { manager, clinicId, now } = work;
   await work.one(Episode, id, 'episode of care');
-  work.touch('episode', id);
+  work.markStale('episode', id);
   await manager.update(Episode, { id, clinicId }, { messagesSeenAt: now });
 }

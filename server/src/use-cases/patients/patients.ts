@@ -56,7 +56,7 @@ async function insertEpisode(work: UnitOfWork, patient: Patient, first: NewEpiso
     staleOn: '1970-01-01',
     messagesSeenAt: null,
   };
-  work.touch('episode', episode.id);
+  work.markStale('episode', episode.id);
   if (await work.insertFact(Episode, episode, 'episode', ['patientId', 'complaint', 'involvedSide'])) await indexWords(work, episode);
 }
 const PERSON = ['givenName', 'familyName', 'birthDate', 'sex', 'gender', 'fileNumber', 'occupation'] as const;

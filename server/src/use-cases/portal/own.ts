@@ -88,6 +88,6 @@ export async function logDay(work: UnitOfWork, key: string, day: DayLog): Promis
   if ((await manager.countBy(PatientDayRow, { clinicId, pageId: page.id })) >= MOST_LOGGED)
     throw new HttpProblem(409, 'Full', 'This page holds as much as it can. Ask your clinic for a new one.');
   const row: PatientDayRow = { ...day, clinicId, pageId: page.id, episodeId: page.episodeId, receivedAt: now };
-  work.touch('episode', page.episodeId);
+  work.markStale('episode', page.episodeId);
   await own.insertFact(PatientDayRow, row, 'day', ['pageId', 'on', 'done', 'easy', 'pain', 'swelling', 'worse', 'note']);
 }

@@ -5,16 +5,16 @@ import type { Agent } from 'supertest';
 import { NOBODY } from '../../shared/caller.js';
 import { openDatabase } from '../../records/open-database.js';
 import { newPatient, newReading, startClinics, TODAY, type Clinics } from '../../testing/harness.js';
-import { stand } from './stand.js';
-import { Standings } from './standings.js';
+import { refreshQueueStatus } from './refresh-queue-status.js';
+import { QueueRefresher } from './queue-refresher.js';
 
 describe('the caseload as a queue', () => {
   let clinics: Clinics;
-  let standings: Standings;
+  let queue: QueueRefresher;
   const query = (sql: string, values: unknown[] = []) => clinics.dataSource.query(sql, values);
   beforeAll(async () => {
     clinics = await startClinics();
-    standings = clinics.harness.servicesOf(clinics.app).queue;
+    queue = clinics.harness.servicesOf(clinics.app).queue;
   });
   afterAll(() => clinics.stop());
 
@@ -34,7 +34,7 @@ describe('the caseload as a queue', () => {
     return { word, episodeId, visitId };
   };
   const rows = async (find: string, over: object = {}, by: Agent = clinics.agent): Promise<CaseloadRow[]> => {
-    await standings.settle();
+    await queue.settle();
     return (
       await by
         .get('/api/caseload')
@@ -86,7 +86,7 @@ describe('the caseload as a queue', () => {
         return dueOn;
       }),
     );
-    await standings.settle();
+    await queue.settle();
     const all: CaseloadRow[] = [];
     for (let after: string | undefined; ;) {
       const { body } = await clinics.agent.get('/api/caseload').query({ find: tag, after }).expect(200);
@@ -152,11 +152,11 @@ describe('the caseload as a queue', () => {
         if (sql.startsWith('UPDATE episode SET rank_key')) await write('UPDATE episode SET stale = stale + 1 WHERE id = ?', [episodeId]);
         return write(sql, values as never);
       });
-      await stand(work, episodeId);
+      await refreshQueueStatus(work, episodeId);
     });
     expect(await staleOf()).toBe(2);
     // Noted by a server that is gone: the next look finds it.
-    await standings.settle();
+    await queue.settle();
     expect(await staleOf()).toBe(0);
   });
 
@@ -179,14 +179,14 @@ describe('the caseload as a queue', () => {
     const marks = await query('SELECT episode_id FROM queue_mark');
     expect(marks).toContain({ episode_id: episodeId });
     // The server that answered is gone; this one knows nothing but the database.
-    await new Standings(openDatabase(clinics.dataSource), undefined, pino({ level: 'silent' })).settle();
+    await new QueueRefresher(openDatabase(clinics.dataSource), undefined, pino({ level: 'silent' })).settle();
     expect((await rows(word))[0]!.standing!.reasons.map(({ kind }) => kind)).toContain('worse');
     expect(await query('SELECT 1 FROM queue_mark')).toEqual([]);
   });
 
   it('marks a reading by the statement that holds it, and nothing that was refused', async () => {
     const { visitId } = await somebody(1);
-    await standings.settle();
+    await queue.settle();
     const reading = newReading();
     await clinics.hold(visitId, reading).expect(200);
     expect((await query('SELECT visit_id FROM queue_mark')).length).toBe(1);
@@ -196,12 +196,12 @@ describe('the caseload as a queue', () => {
     expect((await query('SELECT visit_id FROM queue_mark')).length).toBe(1);
     const database = openDatabase(clinics.dataSource);
     const caller = { ...NOBODY, clinicId: clinics.clinicId };
-    await expectAsync(database.connection(caller, async (work) => work.touch('visit', visitId))).toBeRejectedWithError(
+    await expectAsync(database.connection(caller, async (work) => work.markStale('visit', visitId))).toBeRejectedWithError(
       /outside of a transaction/,
     );
     await expectAsync(
       database.transaction(caller, async (work) => {
-        work.touch('visit', visitId);
+        work.markStale('visit', visitId);
         await Promise.reject(new Error('refused'));
       }),
     ).toBeRejectedWithError('refused');

@@ -39,7 +39,7 @@ export async function setSummary(work: UnitOfWork, visitId: string, { summary, w
 export async function sign(work: UnitOfWork, visitId: string, { id, summary, seen }: NewSignature): Promise<void> {
   const { manager, clinicId, caller, now } = work;
   const visit = await work.one(Visit, visitId, 'visit', 'pessimistic_write');
-  work.touch('episode', visit.episodeId);
+  work.markStale('episode', visit.episodeId);
   const before = await manager.findOneBy(Signature, { id });
   if (before) {
     if (before.clinicId === clinicId && before.visitId === visitId && before.summary === summary && before.signedBy === caller.userId)
@@ -127,7 +127,7 @@ export async function countersign(work: UnitOfWork, signatureId: string, id: str
 export async function amend(work: UnitOfWork, visitId: string, { why }: NewAmendment): Promise<void> {
   const { manager, clinicId, caller, now } = work;
   const visit = await work.one(Visit, visitId, 'visit', 'pessimistic_write');
-  work.touch('episode', visit.episodeId);
+  work.markStale('episode', visit.episodeId);
   if (!visit.signed) {
     // Sent twice by the same person it is done once; another reason is not passed over.
     if ((visit.amending?.byId ?? caller.userId) === caller.userId && visit.amending?.by === caller.name && visit.amending.why === why)

@@ -37,7 +37,7 @@ export async function startVisit(work: UnitOfWork, episodeId: string, { id, asse
   };
   if (!(await work.insertFact(Visit, visit, 'visit', ['episodeId', 'assessedOn']))) return;
   await manager.update(Episode, { id: episodeId, clinicId }, { visitCount: episode.visitCount + 1 });
-  work.touch('episode', episodeId);
+  work.markStale('episode', episodeId);
   await manager.query(LATEST, [clinicId, episodeId, clinicId, episodeId]);
 }
 

@@ -2,20 +2,20 @@ import type { Logger } from 'pino';
 import { NOBODY } from '../../shared/caller.js';
 import type { Database } from '../../database/database.js';
 import { dayOf } from '../../shared/days.js';
-import { stand } from './stand.js';
+import { refreshQueueStatus } from './refresh-queue-status.js';
 
-/** What was entered is gathered for so long before the queue is told anew. */
+/** What was entered is gathered for so long before the queue is refreshed. */
 const GATHER_MS = 1_000;
 /** What changes with the day alone, or was missed because a server was killed, is looked for so often. */
 const LOOK_MS = 30_000;
 const BATCH = 50;
 const MARKS = 500;
-/** Where so many cannot be told it is no fault of theirs: the next look tries again. */
+/** Where so many fail it is no fault of theirs: the next look tries again. */
 const MOST_FAILED = 200;
 
-/** Works out where episodes stand, beside the requests. */
-export interface StandingWorkers {
-  stand(clinicId: string, episodeId: string): Promise<void>;
+/** Refreshes the queue status of an episode beside the requests. */
+export interface QueueWorkers {
+  refreshQueueStatus(clinicId: string, episodeId: string): Promise<void>;
 }
 
 interface Stale {
@@ -23,7 +23,7 @@ interface Stale {
   readonly clinic_id: string;
 }
 
-/** How what is to be told anew is found: those that failed a moment ago are left out. */
+/** How stale episodes are found; those that failed a moment ago are left out. */
 interface Looked {
   readonly sql: string;
   readonly values: (now: Date) => readonly unknown[];
@@ -38,12 +38,12 @@ const BY_THE_DAY: Looked = {
 };
 
 /**
- * Keeps the queue: tells anew where episodes stand that were entered into, one
- * after the other, beside the requests. Everything it goes by lies in the
- * database, written with the entry itself, so that several servers share the
- * work and none is missed where one is killed.
+ * Keeps the queue: refreshes the status of episodes that were entered into, one
+ * after the other, beside the requests. All it needs is in the database, written
+ * with the entry itself: several servers share the work, and nothing is missed
+ * where one is killed.
  */
-export class Standings {
+export class QueueRefresher {
   private gathering: NodeJS.Timeout | undefined;
   private looking: NodeJS.Timeout | undefined;
   private sweeping: Promise<void> = Promise.resolve();
@@ -52,7 +52,7 @@ export class Standings {
   constructor(
     private readonly database: Database,
     /** Where it is worked out, beside the requests; here, where it is left out. */
-    private readonly threads: StandingWorkers | undefined,
+    private readonly threads: QueueWorkers | undefined,
     private readonly logger: Logger,
     private readonly clock: () => Date = () => new Date(),
   ) {}
@@ -64,8 +64,8 @@ export class Standings {
     void this.sweep();
   }
 
-  /** An episode was entered into: it is told in a moment. Nobody waits for it, and nothing depends on it: the mark is in the database. */
-  soon(): void {
+  /** An episode was entered into: it is refreshed in a moment. Nothing depends on it: the mark is in the database. */
+  refreshSoon(): void {
     if (this.gathering || this.closed) return;
     this.gathering = setTimeout(() => {
       this.gathering = undefined;
@@ -74,7 +74,7 @@ export class Standings {
     this.gathering.unref();
   }
 
-  /** Tells anew all that is stale. */
+  /** Refreshes all that is stale. */
   async settle(): Promise<void> {
     clearTimeout(this.gathering);
     this.gathering = undefined;
@@ -119,13 +119,13 @@ export class Standings {
   /** One sweep after the other: what is asked for meanwhile is done by the next. */
   private sweep(): Promise<void> {
     this.sweeping = this.sweeping
-      .then(() => this.tellAll())
+      .then(() => this.refreshStale())
       .catch((error: unknown) => this.logger.warn({ err: error }, 'the queue was not looked at'));
     return this.sweeping;
   }
 
   /** Batch after batch, what was entered first, also what is entered meanwhile; one that cannot be told stands in nobody's way. */
-  private async tellAll(): Promise<void> {
+  private async refreshStale(): Promise<void> {
     const failed: string[] = [];
     while (!this.closed && failed.length < MOST_FAILED) {
       while (!this.closed && (await this.takeMarks())) continue;
@@ -133,7 +133,7 @@ export class Standings {
       if (batch.length === 0) return;
       for (const { id, clinic_id } of batch) {
         if (this.closed) return;
-        await this.tell(clinic_id, id).catch((error: unknown) => {
+        await this.refreshOne(clinic_id, id).catch((error: unknown) => {
           failed.push(id);
           this.logger.warn({ err: error, episode: id }, 'where it stands in the queue was not told');
         });
@@ -149,8 +149,8 @@ export class Standings {
     return [];
   }
 
-  private async tell(clinicId: string, episodeId: string): Promise<void> {
-    if (this.threads) return this.threads.stand(clinicId, episodeId);
-    await this.database.connection({ ...NOBODY, clinicId }, (work) => stand(work, episodeId));
+  private async refreshOne(clinicId: string, episodeId: string): Promise<void> {
+    if (this.threads) return this.threads.refreshQueueStatus(clinicId, episodeId);
+    await this.database.connection({ ...NOBODY, clinicId }, (work) => refreshQueueStatus(work, episodeId));
   }
 }

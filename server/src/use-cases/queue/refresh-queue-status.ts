@@ -14,7 +14,7 @@ import { Visit } from '../../records/visits/entities.js';
  * is told: where something was entered meanwhile it stays stale and is told
  * once more.
  */
-export async function stand(work: UnitOfWork, episodeId: string): Promise<void> {
+export async function refreshQueueStatus(work: UnitOfWork, episodeId: string): Promise<void> {
   const { manager, clinicId, now } = work;
   const before = await manager
     .createQueryBuilder(Episode, 'e')
