@@ -86,9 +86,9 @@ function figuresOf(item: ScreenStep['item'], entry: Entry): Figures | string {
 const isTold = ({ meets, faults, sector, felt, answer }: Entry, { amount, lines }: Figures): boolean =>
   [amount, lines, sector, felt, meets ?? undefined, answer ?? undefined].some((one) => one !== undefined) || faults.length > 0;
 
-/** Without what was not said. */
+/** Without what was not said; null says something: no part of the circle. */
 const said = <T extends object>(fields: T): Partial<T> =>
-  Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined && value !== null && value !== '')) as Partial<T>;
+  Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined && value !== '')) as Partial<T>;
 
 /** What is entered as a try, or what is wrong with it. */
 export function tryOf({ item, view }: Pick<ScreenStep, 'item' | 'view'>, entry: Entry): ItemTry | string {
@@ -101,7 +101,8 @@ export function tryOf({ item, view }: Pick<ScreenStep, 'item' | 'view'>, entry: 
   const { meets, faults, painWhere, sector, felt, answer, picture } = entry;
   const { amount, pain, lines } = figures;
   return said({
-    ...{ value: amount, meets, pain, painWhere: painWhere.trim(), lines, sector, felt, answer, picture },
+    ...{ value: amount, pain, painWhere: painWhere.trim(), lines, sector, felt, picture },
+    ...{ meets: meets ?? undefined, answer: answer ?? undefined },
     faults: faults.length > 0 || looksForFaults ? faults : undefined,
   }) as ItemTry;
 }
