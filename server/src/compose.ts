@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 import proxyAddress from 'proxy-addr';
 import type { DataSource } from 'typeorm';
 import { deadline } from './http/deadline.js';
+import { Door } from './http/door.js';
 import { RESOURCES } from './http/endpoints/index.js';
 import type { Health } from './http/health.js';
 import { KnownDevices } from './http/known-devices.js';
@@ -53,6 +54,8 @@ export interface ServerSettings {
   readonly mailer?: Mailer | null;
   /** After how many milliseconds a request is answered that it took too long; a minute where it is left out. */
   readonly longestRequestMs?: number;
+  /** After how many milliseconds somebody hears that they asked too much; a quarter of a second where it is left out. */
+  readonly refusalDelayMs?: number;
   /** Whether answers are held against the contract before they go out: in tests and in development. */
   readonly checksAnswers?: boolean;
   /** What time it is; the system's where it is left out. */
@@ -97,10 +100,11 @@ export function composeServer(settings: ServerSettings): ComposedServer {
   const queue = new QueueRefresher(database, threads, logger, clock);
   const cohorts = new Cohorts(dataSource, logger, clock);
   const limiter = new AttemptLimiter(dataSource, clock);
+  const devices = new KnownDevices(key, session.secure);
   const services: Services = {
     ...{ sessions, auditor, queue, cohorts, limiter, key, clock },
     live: settings.bus ? liveHub(settings.bus) : null,
-    devices: new KnownDevices(key, session.secure),
+    devices,
     mailer: settings.mailer ?? null,
     keepYears: settings.keepYears ?? USUAL_KEEP_YEARS,
     judgePassword: (password, words, from) => (threads ? threads.judgePassword(password, words, from) : judgePassword(password, words)),
@@ -122,6 +126,7 @@ export function composeServer(settings: ServerSettings): ComposedServer {
     sessions.attach,
     routerOf(RESOURCES, {
       ...{ database, threads, auditor, sessions: store },
+      door: new Door(devices, settings.refusalDelayMs),
       checksAnswers: settings.checksAnswers ?? false,
       episodeMarked: () => queue.refreshSoon(),
     }),

@@ -10,7 +10,7 @@ const ID_BYTES = 16;
 const TAG_BYTES = 16;
 
 /** What was right on a device before: somebody's sign-in, a patient page, the pairing of a phone. */
-export type DeviceSubject = `user ${string}` | `page ${string}` | 'phone';
+export type DeviceSubject = `user ${string}` | `page ${string}` | 'phone' | 'device';
 
 /**
  * Devices from which a password or code was right before, told by a signed
@@ -38,12 +38,18 @@ export class KnownDevices {
     return tags.some((one) => one.length === tag.length && timingSafeEqual(Buffer.from(one), tag)) ? device : null;
   }
 
+  /** The device, where anything was right on it before. */
+  deviceOf(request: Request): string | null {
+    return this.knows(request, 'device');
+  }
+
   /** The subject was right just now. */
   remember(request: Request, response: Response, subject: DeviceSubject): void {
     const { device, tags } = this.read(request);
     const id = device ?? randomBytes(ID_BYTES).toString('base64url');
     const tag = this.tagOf(id, subject);
-    const value = [id, tag, ...tags.filter((one) => one !== tag)].slice(0, MOST + 1).join('.');
+    const own = this.tagOf(id, 'device');
+    const value = [id, own, tag, ...tags.filter((one) => one !== tag && one !== own)].slice(0, MOST + 2).join('.');
     response.cookie(this.name, value, {
       ...{ path: '/', httpOnly: true, secure: this.secure, sameSite: 'strict' },
       maxAge: LASTS_MS,
@@ -52,7 +58,7 @@ export class KnownDevices {
 
   private read(request: Request): { readonly device: string | null; readonly tags: readonly string[] } {
     const [device, ...tags] = (parse(request.headers.cookie ?? '')[this.name] ?? '').split('.');
-    return device && /^[\w-]{22}$/.test(device) ? { device, tags: tags.slice(0, MOST) } : { device: null, tags: [] };
+    return device && /^[\w-]{22}$/.test(device) ? { device, tags: tags.slice(0, MOST + 1) } : { device: null, tags: [] };
   }
 
   private tagOf(device: string, subject: DeviceSubject): string {

@@ -6,6 +6,7 @@ import type { Auditor } from '../use-cases/auditing/auditor.js';
 import { networkOf } from '../shared/address.js';
 import { NOBODY, type Caller } from '../shared/caller.js';
 import type { Database } from '../database/database.js';
+import type { Door } from './door.js';
 import { executeEndpoint } from './execute-endpoint.js';
 import {
   HttpProblem,
@@ -34,6 +35,8 @@ export interface RouterDependencies {
   readonly auditor?: Auditor;
   /** Hears that an episode was entered into, once that is answered. */
   readonly episodeMarked?: () => void;
+  /** Where those wait who are not signed in. */
+  readonly door?: Door;
   /** Whether answers are held against the contract before they go out: in tests and in development. */
   readonly checksAnswers?: boolean;
 }
@@ -45,7 +48,7 @@ export interface RouterDependencies {
  */
 export function routerOf(
   resources: readonly Resource[],
-  { database, sessions, threads, episodeMarked, auditor, checksAnswers = false }: RouterDependencies,
+  { database, sessions, threads, episodeMarked, auditor, door, checksAnswers = false }: RouterDependencies,
 ): Router {
   const router = express.Router();
   // By the first word of the path, so that a request is not held against every route there is.
@@ -77,11 +80,18 @@ export function routerOf(
         await audited();
         return stream(endpoint, response, (into) => database.pooled(caller, (work) => pipelined(Readable.from(pieces(work, call)), into)));
       }
-      const { status, json, marksEpisode } = await execute(endpoint, caller, call, { request, response });
+      const { status, json, marksEpisode } = await atItsPlace(endpoint, request, () =>
+        execute(endpoint, caller, call, { request, response }),
+      );
       await audited();
       send(response, status, json);
       if (marksEpisode) episodeMarked?.();
     };
+  }
+
+  /** What is open to everybody waits at the door; what is done in a thread has a queue of its own. */
+  function atItsPlace<T>({ route, options }: Endpoint, request: Request, work: () => Promise<T>): Promise<T> {
+    return route.open && door && !(options.thread && threads) ? door.run(request, work) : work();
   }
 
   /** In a thread, where it may take longer than others should wait; here otherwise. */

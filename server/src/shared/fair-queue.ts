@@ -38,7 +38,11 @@ export class FairQueue {
   private runningAltogether = 0;
   private waitingAltogether = 0;
 
-  constructor(private readonly places: number) {}
+  /** @param mostWaiting how many of one may wait, where it is not the usual */
+  constructor(
+    private readonly places: number,
+    private readonly mostWaiting: Readonly<Record<TurnKind, number>> = MOST_WAITING,
+  ) {}
 
   /** @throws a problem where too many wait already */
   async run<T>(turn: Turn, job: () => Promise<T>): Promise<T> {
@@ -57,7 +61,7 @@ export class FairQueue {
     }
     const queues = this.waiting[turn.kind];
     const own = queues.get(turn.who) ?? [];
-    if (own.length >= MOST_WAITING[turn.kind]) throw tooMuchAtOnce();
+    if (own.length >= this.mostWaiting[turn.kind]) throw tooMuchAtOnce();
     if (turn.kind !== 'background' && this.waitingAltogether >= MOST_WAITING_ALTOGETHER) throw busy();
     this.waitingAltogether += 1;
     return new Promise((resolve) => {

@@ -66,7 +66,7 @@ export async function startHarness() {
   const composed = new WeakMap<Express, ComposedServer>();
   const appWith = ({ session, ...changed }: Changed = {}): Express => {
     const server = composeServer({
-      ...{ dataSource, logger, key: KEY, checksAnswers: true, ...changed },
+      ...{ dataSource, logger, key: KEY, checksAnswers: true, refusalDelayMs: 0, ...changed },
       session: { ...settings.session, ...session },
     });
     composed.set(server.app, server);
