@@ -27,24 +27,33 @@ export function angle(args: readonly string[]): Outcome {
   if (text === undefined || extra.length > 0) return refuse('angle: takes one quoted list of points, as "120,80 150,200 260,210"');
   const points: Point[] = [];
   for (const [at, word] of text.trim().split(/\s+/).entries()) {
-    const [x, y, ...more] = word.split(',');
-    if (!NUMBER.test(x ?? '') || !NUMBER.test(y ?? '') || more.length > 0)
-      return refuse(`point ${at + 1}: "${word}" is no point; allowed: x,y as 120,80`);
-    points.push([Number(x), Number(y)]);
+    const point = pointOf(word);
+    if (!point) return refuse(`point ${at + 1}: "${word}" is no point; allowed: x,y as 120,80`);
+    points.push(point);
   }
-  const [a, b, c, d] = points;
-  if (!a || !b || points.length > 4) return refuse(`angle: ${points.length} points; allowed: 2, 3 or 4`);
+  if (points.length < 2 || points.length > 4) return refuse(`angle: ${points.length} points; allowed: 2, 3 or 4`);
   try {
-    if (!c) {
-      const { vertical, horizontal } = againstEdges(a, b);
-      return print({ vertical: hundredths(vertical), horizontal: hundredths(horizontal), error: errorOf(Math.min(vertical, horizontal)) });
-    }
-    const { degrees, turn } = d ? betweenSegments([a, b], [c, d]) : angleAt(a, b, c);
-    return print({ degrees: hundredths(degrees), side: turn, error: errorOf(degrees) });
+    return print(angleOf(points));
   } catch (error) {
     if (error instanceof PointsError) return refuse(`angle: ${error.message}`);
     throw error;
   }
+}
+
+/** "120,80" as a point; null where it is none. */
+function pointOf(word: string): Point | null {
+  const [x = '', y = '', ...more] = word.split(',');
+  return NUMBER.test(x) && NUMBER.test(y) && more.length === 0 ? [Number(x), Number(y)] : null;
+}
+
+/** Two points against the edges of the picture; three at the middle one; four between two lines. */
+function angleOf([a, b, c, d]: readonly Point[]): object {
+  if (!c) {
+    const { vertical, horizontal } = againstEdges(a!, b!);
+    return { vertical: hundredths(vertical), horizontal: hundredths(horizontal), error: errorOf(Math.min(vertical, horizontal)) };
+  }
+  const { degrees, turn } = d ? betweenSegments([a!, b!], [c, d]) : angleAt(a!, b!, c);
+  return { degrees: hundredths(degrees), side: turn, error: errorOf(degrees) };
 }
 
 const errorOf = (degrees: number) => ({ atView5: hundredths(viewError(degrees, 5)), atView10: hundredths(viewError(degrees, 10)) });

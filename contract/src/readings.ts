@@ -47,9 +47,9 @@ const figures = {
 type Figures = Pick<NewReading, 'motion' | 'instrument' | 'start' | 'end' | 'lower' | 'scale' | 'sense'>;
 
 /** What does not fit the motion and the instrument, field by field. */
-export function figureProblems(reading: Figures, isWay = true): { field: string; message: string }[] {
-  const { motion: id, instrument, lower, scale } = reading;
-  const problems: { field: string; message: string }[] = [];
+export function figureProblems(reading: Figures, isWay = true): FieldProblem[] {
+  const { instrument, lower, scale } = reading;
+  const problems: FieldProblem[] = [];
   const dual = instrument === 'dualInclinometer';
   if (dual !== (lower !== undefined)) {
     const message = dual ? 'is missing; allowed: zero and end of the lower site' : 'belongs to a reading at two sites; leave it out';
@@ -58,23 +58,34 @@ export function figureProblems(reading: Figures, isWay = true): { field: string;
   if (scale && !dual && instrument !== 'inclinometer')
     problems.push({ field: 'scale', message: 'belongs to a reading of an inclinometer; leave it out' });
   if (!isWay) return problems;
-  if (lower || scale) {
-    for (const field of ['start', 'end'] as const) {
-      const shown = Shown.safeParse(reading[field]);
-      if (!shown.success) problems.push(...explain(shown.error).map(({ message }) => ({ field, message })));
-    }
-    if (problems.length > 0) return problems;
-    const value = Math.round(endPosition(storedTrial(id, reading)) * 10) / 10;
-    const message = checkValue(id, instrument, value);
-    return message ? [...problems, { field: 'end', message: `${lower ? 'upper less lower' : 'from zero to end'}: ${message}` }] : problems;
-  }
-  for (const field of ['start', 'end'] as const) {
-    if (field === 'start' && reading.start === 0) continue;
-    const message = checkValue(id, instrument, reading[field]);
-    if (message) problems.push({ field, message });
-  }
-  return problems;
+  return lower || scale ? [...problems, ...shownProblems(reading, problems.length > 0)] : [...problems, ...valueProblems(reading)];
 }
+
+interface FieldProblem {
+  field: string;
+  message: string;
+}
+
+/** What a device showed, at one site or two: figures that it can show, and what they come to that a body can hold. */
+function shownProblems(reading: Figures, isWrongAlready: boolean): FieldProblem[] {
+  const { motion: id, instrument, lower } = reading;
+  const problems = (['start', 'end'] as const).flatMap((field) => {
+    const shown = Shown.safeParse(reading[field]);
+    return shown.success ? [] : explain(shown.error).map(({ message }) => ({ field, message }));
+  });
+  if (isWrongAlready || problems.length > 0) return problems;
+  const value = Math.round(endPosition(storedTrial(id, reading)) * 10) / 10;
+  const message = checkValue(id, instrument, value);
+  return message ? [{ field: 'end', message: `${lower ? 'upper less lower' : 'from zero to end'}: ${message}` }] : [];
+}
+
+/** What was read directly. A start at zero is always right. */
+const valueProblems = (reading: Figures): FieldProblem[] =>
+  (['start', 'end'] as const).flatMap((field) => {
+    if (field === 'start' && reading.start === 0) return [];
+    const message = checkValue(reading.motion, reading.instrument, reading[field]);
+    return message ? [{ field, message }] : [];
+  });
 
 /** One held reading: degrees from `start` to `end`, or a length, force or time in `end`. `id` is made by the client: sending it twice saves it once. */
 export const NewReading = z

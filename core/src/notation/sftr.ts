@@ -60,18 +60,13 @@ export function parseSftr(text: string): SftrRecord {
 }
 
 function toArc(numbers: readonly number[], text: string): Arc {
-  const [a = 0, n = 0, b = 0] = numbers;
-  if (numbers.length === 2) {
-    if (a > 0 && n > 0) {
-      throw new SftrError(`"${text}" has two numbers, so the joint is fixed, and one of them must be 0 (0-30 or 15-0)`);
-    }
-    return { kind: 'fixed', at: n - a };
-  }
+  if (numbers.length === 2) return fixedArc(numbers, text);
   if (numbers.length !== 3) {
     throw new SftrError(
       `"${text}" has ${numbers.length} number${numbers.length === 1 ? '' : 's'}; a moving joint has three (15-0-125), a fixed one two (0-30)`,
     );
   }
+  const [a, n, b] = numbers as readonly [number, number, number];
   if (n === 0) return { kind: 'moving', first: a, last: b };
   if (a > 0 && b > 0) {
     throw new SftrError(
@@ -86,6 +81,11 @@ function toArc(numbers: readonly number[], text: string): Arc {
     );
   }
   return a > 0 ? { kind: 'moving', first: a, last: -n } : { kind: 'moving', first: -n, last: b };
+}
+
+function fixedArc([a = 0, n = 0]: readonly number[], text: string): Arc {
+  if (a > 0 && n > 0) throw new SftrError(`"${text}" has two numbers, so the joint is fixed, and one of them must be 0 (0-30 or 15-0)`);
+  return { kind: 'fixed', at: n - a };
 }
 
 /**

@@ -58,8 +58,8 @@ function what({ motion: id, limit, ...by }: Precaution): string {
   const figure = limit === null ? '' : `${formatNumber(limit)}${about ? suffixOf(about.unit) : ''}`;
   switch (kindOf(by)) {
     case 'range':
-      if (limit === null) return by.with?.length ? 'not at once' : 'not to be measured';
-      return about?.better === 'less' ? `not below ${figure}` : `not past ${figure}`;
+      if (limit === null) return notAtAll(by);
+      return `${about?.better === 'less' ? 'not below' : 'not past'} ${figure}`;
     case 'end-range':
       return 'not to its end: no push there, nothing that draws or loads it so far';
     case 'against-gravity':
@@ -74,6 +74,8 @@ function what({ motion: id, limit, ...by }: Precaution): string {
       return 'no standing on this leg alone';
   }
 }
+
+const notAtAll = (by: Pick<Precaution, 'with'>): string => (by.with?.length ? 'not at once' : 'not to be measured');
 
 /** Precautions that say the same of several motions, each list in its order. */
 export function alikePrecautions(precautions: readonly Precaution[]): Precaution[][] {

@@ -42,15 +42,22 @@ export function unchangedSince(
     const drill = findDrill(id, drills);
     if (!drill) continue;
     for (const one of series) {
-      const isServed = drill.serves.includes(one.motion) && (side === 'both' || side === 'midline' || one.side === side);
-      if (!isServed || !one.isCurrent || one.projection?.kind === 'reached') continue;
-      const before = one.points.filter((point) => compareDays(point.on, since) <= 0).length - 1;
-      const change = changeAt(one, Math.max(0, before));
-      if (!change || change.verdict !== 'within-error') continue;
+      if (!isServed(one, drill, side) || !standsStill(one, since)) continue;
       const weeks = Math.floor(weeksBetween(since, on));
       const key = `${one.motion} ${one.side}`;
       if (weeks > (found.get(key)?.weeks ?? 0)) found.set(key, { motion: one.motion, side: one.side, weeks });
     }
   }
   return [...found.values()];
+}
+
+/** Whether a drill on a side serves what a series is of. */
+const isServed = (one: ProgressSeries, drill: Drill, side: Running['side']): boolean =>
+  drill.serves.includes(one.motion) && (side === 'both' || side === 'midline' || one.side === side);
+
+/** Short of its goal, and no more than its error away from where it was on a day. */
+function standsStill(one: ProgressSeries, since: IsoDate): boolean {
+  if (!one.isCurrent || one.projection?.kind === 'reached') return false;
+  const before = one.points.filter((point) => compareDays(point.on, since) <= 0).length - 1;
+  return changeAt(one, Math.max(0, before))?.verdict === 'within-error';
 }
