@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { startClinics, type Clinics } from '../testing/harness.js';
+import { asSchemaAccount, connect, createDataSource, migrate } from './database.js';
 import { PROCEDURES } from './procedures.js';
 import { FIXED_COLUMNS, MAY_DELETE, ONLY_READ } from './rights.js';
 
@@ -81,6 +82,18 @@ describe('the server’s own account', () => {
         [of.id],
       ),
     ).toBeRejectedWithError(/the visit is signed/);
+  });
+
+  it('loses what an older version had granted on the whole database, and goes on connecting', async () => {
+    await clinics.database.sql("GRANT SELECT, INSERT, UPDATE, DELETE ON dial_gauge.* TO 'dial_gauge'@'127.0.0.1'");
+    await asSchemaAccount(clinics.settings, clinics.dataSource, (schema, account) => migrate(schema, account));
+    const fresh = await connect(createDataSource({ ...clinics.settings.database, connections: 1 }, []));
+    try {
+      await expectAsync(fresh.query('DELETE FROM trial WHERE 1 = 0')).toBeRejectedWithError(/denied/);
+      await expectAsync(fresh.query('SELECT COUNT(*) FROM trial')).toBeResolved();
+    } finally {
+      await fresh.destroy();
+    }
   });
 
   it('gets through a procedure only what it is there for', async () => {
