@@ -24,7 +24,6 @@ const COMPLEX = [
   'core/src/exchange/past/read.ts',
   'core/src/finding/{assess,behind-course}.ts',
   'core/src/precaution/precaution.spec.ts',
-  'core/src/reading/live.ts',
   'core/src/screen/{define,grade,words}.ts',
   'core/src/testing/answering.ts',
   'server/src/demo/seed.ts',

@@ -146,16 +146,15 @@ export const AssessmentFile = z
     if (file.previous?.measurements.length === 0) refuse(['previous', 'measurements'], 'is too short; allowed: at least 1');
     if (file.normSet !== undefined && file.normSets !== undefined) refuse(['normSets'], 'is given beside normSet; allowed: one of the two');
     if (new Set(file.normSets).size !== (file.normSets?.length ?? 0)) refuse(['normSets'], 'names a set twice; allowed: each once');
-    if (file.previous && file.previous.assessedOn < file.person.birthDate)
-      refuse(['previous', 'assessedOn'], `lies before the birth date; allowed: ${file.person.birthDate} or later`);
-    if (file.procedure && file.procedure.on < file.person.birthDate)
-      refuse(['procedure', 'on'], `lies before the birth date; allowed: ${file.person.birthDate} or later`);
-    if (file.assessedOn < file.person.birthDate)
-      refuse(['assessedOn'], `lies before the birth date; allowed: ${file.person.birthDate} or later`);
-    if (file.procedure && file.procedure.on > file.assessedOn)
-      refuse(['procedure', 'on'], `lies after this assessment; allowed: ${file.assessedOn} or earlier`);
-    if (file.previous && file.previous.assessedOn > file.assessedOn) {
-      refuse(['previous', 'assessedOn'], `lies after this assessment; allowed: ${file.assessedOn} or earlier`);
+    const days: readonly (readonly [path: string[], day: string | undefined])[] = [
+      [['previous', 'assessedOn'], file.previous?.assessedOn],
+      [['procedure', 'on'], file.procedure?.on],
+      [['assessedOn'], file.assessedOn],
+    ];
+    for (const [path, day] of days) {
+      if (day !== undefined && day < file.person.birthDate)
+        refuse(path, `lies before the birth date; allowed: ${file.person.birthDate} or later`);
+      if (day !== undefined && day > file.assessedOn) refuse(path, `lies after this assessment; allowed: ${file.assessedOn} or earlier`);
     }
   });
 export type AssessmentFile = z.infer<typeof AssessmentFile>;

@@ -1,4 +1,4 @@
-import type { PlanItem, PlanRequest } from '@dial-gauge/core';
+import type { Motion as AboutMotion, MotionId, PlanItem, PlanRequest } from '@dial-gauge/core';
 import { allowedSides, checkWay, findMotion, isJoint, motion, PRECAUTION_KINDS, protocolOfId, waysOf } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { eachOnce } from './each-once.js';
@@ -23,31 +23,61 @@ export const Precaution = z
     until: Day.nullable().default(null),
     source: z.string().trim().min(1).max(200),
   })
-  .superRefine(({ motion: id, limit, side, protocol, kind = 'range', with: others = [] }, context) => {
-    const about = findMotion(id);
+  .superRefine((precaution, context) => {
+    const about = findMotion(precaution.motion);
     if (!about) return;
     const refuse = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
-    const name = about.name.toLowerCase();
-    const { min, max } = about.limits;
-    if (limit !== null && (limit < min || limit > max)) refuse('limit', `${limit} is not an end of ${name}; allowed: ${min} to ${max}`);
-    if (limit !== null && kind !== 'range' && kind !== 'weight')
-      refuse('limit', `a limit says nothing of "${kind}"; allowed: no limit, or another kind: range, weight`);
-    const sides = allowedSides(about);
-    if (side && !sides.includes(side)) refuse('side', `${name} has no side "${side}"; allowed: ${sides.join(', ')}, or left out`);
-    const ways = about.protocols.map((way) => way.id);
-    if (protocol !== undefined && !ways.includes(protocol))
-      refuse('protocol', `"${protocol}" is no way of measuring ${name}; allowed: ${ways.join(', ')}`);
-    if (kind !== 'range' && others.length > 0) refuse('with', `motions at once are a range; allowed: no "with" beside "${kind}"`);
-    if (kind === 'range' && others.length > 0 && !isJoint(about.joint))
-      refuse('motion', `${name} is no direction of a joint; allowed beside "with": a motion of a joint`);
-    for (const other of others) {
-      const of = findMotion(other);
-      if (of && (!isJoint(of.joint) || other === id))
-        refuse('with', `"${other}" cannot be done at once with ${name}; allowed: another motion of a joint`);
-    }
-    if (kind !== 'range' && kind !== 'end-range' && kind !== 'resisted' && !isJoint(about.joint))
-      refuse('kind', `"${kind}" says nothing of ${name}; allowed: range, end-range, resisted`);
+    refuseLimit(about, precaution, refuse);
+    refuseWay(about, precaution, refuse);
+    refuseTogether(about, precaution, refuse);
   });
+
+type PrecautionKind = (typeof PRECAUTION_KINDS)[number];
+type SideId = z.infer<typeof Side>;
+
+/** What is checked of a precaution beyond the shape of its fields. */
+interface Checked {
+  readonly motion: MotionId;
+  readonly limit: number | null;
+  readonly side?: SideId | undefined;
+  readonly protocol?: string | undefined;
+  readonly kind?: PrecautionKind | undefined;
+  readonly with?: readonly MotionId[] | undefined;
+}
+type Refuse = (path: string, message: string) => void;
+
+/** Kinds that say something of what is no joint: a distance, a muscle length. */
+const OF_ANY_MOTION: readonly PrecautionKind[] = ['range', 'end-range', 'resisted'];
+
+function refuseLimit({ name, limits: { min, max } }: AboutMotion, { limit, kind = 'range' }: Checked, refuse: Refuse): void {
+  if (limit === null) return;
+  if (limit < min || limit > max) refuse('limit', `${limit} is not an end of ${name.toLowerCase()}; allowed: ${min} to ${max}`);
+  if (kind !== 'range' && kind !== 'weight')
+    refuse('limit', `a limit says nothing of "${kind}"; allowed: no limit, or another kind: range, weight`);
+}
+
+function refuseWay(about: AboutMotion, { side, protocol, kind = 'range' }: Checked, refuse: Refuse): void {
+  const name = about.name.toLowerCase();
+  const sides = allowedSides(about);
+  if (side && !sides.includes(side)) refuse('side', `${name} has no side "${side}"; allowed: ${sides.join(', ')}, or left out`);
+  const ways = about.protocols.map((way) => way.id);
+  if (protocol !== undefined && !ways.includes(protocol))
+    refuse('protocol', `"${protocol}" is no way of measuring ${name}; allowed: ${ways.join(', ')}`);
+  if (!OF_ANY_MOTION.includes(kind) && !isJoint(about.joint))
+    refuse('kind', `"${kind}" says nothing of ${name}; allowed: ${OF_ANY_MOTION.join(', ')}`);
+}
+
+function refuseTogether(about: AboutMotion, { motion: id, kind = 'range', with: others = [] }: Checked, refuse: Refuse): void {
+  if (others.length === 0) return;
+  const name = about.name.toLowerCase();
+  if (kind !== 'range') refuse('with', `motions at once are a range; allowed: no "with" beside "${kind}"`);
+  else if (!isJoint(about.joint)) refuse('motion', `${name} is no direction of a joint; allowed beside "with": a motion of a joint`);
+  for (const other of others) {
+    const of = findMotion(other);
+    if (of && (!isJoint(of.joint) || other === id))
+      refuse('with', `"${other}" cannot be done at once with ${name}; allowed: another motion of a joint`);
+  }
+}
 export type Precaution = z.infer<typeof Precaution>;
 
 const Wanted = z

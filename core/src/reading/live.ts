@@ -51,6 +51,20 @@ export function liveInstrument({ instruments, motion: id, swing }: Protocol, sit
   };
 }
 
+/** Why nothing can be held of what an instrument shows; null where it can. */
+function whyNot(protocol: Protocol, { name, shows, isStale }: LiveSite, { place }: LiveChoice): string | null {
+  if (!shows) return `Nothing came from ${name} yet.`;
+  if (isStale) return `No signal from ${name}: wait for it, or type the reading.`;
+  if (shows.lost) return `${name} was turned so far out of plane that its way is lost: set zero again.`;
+  if (shows.zero === null) return `${name} has no zero: set it at the start, level or plumb.`;
+  if (shows.zero === 'start' && protocol.reads === 'position')
+    return 'This is read as a position against plumb or level, not from a start: set zero level or plumb.';
+  if (shows.zero === 'start' && shows.zeroedAt !== place) return 'Zero was set for another measurement: set it for this one.';
+  if (planeVerdict(shows.outOfPlane) === 'refused')
+    return `${name} is ${Math.round(shows.outOfPlane)}° out of plane: it reads too little; allowed: under ${OUT_OF_PLANE.refuse}°.`;
+  return null;
+}
+
 /**
  * What the connected instruments offer to be held this moment, in whole degrees,
  * which is as fine as anybody holds a limb; or why there is nothing to hold.
@@ -61,20 +75,11 @@ export function readLive(protocol: Protocol, sites: readonly LiveSite[], choice:
   const used = sites.slice(0, instrument === 'dualInclinometer' ? 2 : 1);
   const values: number[] = [];
   const sense = choice.told ?? used[0]!.shows?.way ?? 1;
-  for (const { name, shows, isStale } of used) {
-    if (!shows) return refuse(`Nothing came from ${name} yet.`);
-    if (isStale) return refuse(`No signal from ${name}: wait for it, or type the reading.`);
-    if (shows.lost) return refuse(`${name} was turned so far out of plane that its way is lost: set zero again.`);
-    if (shows.zero === null) return refuse(`${name} has no zero: set it at the start, level or plumb.`);
-    if (protocol.reads === 'position' && shows.zero === 'start')
-      return refuse('This is read as a position against plumb or level, not from a start: set zero level or plumb.');
-    if (shows.zeroedAt !== choice.place && shows.zero === 'start')
-      return refuse('Zero was set for another measurement: set it for this one.');
-    if (planeVerdict(shows.outOfPlane) === 'refused')
-      return refuse(
-        `${name} is ${Math.round(shows.outOfPlane)}° out of plane: it reads too little; allowed: under ${OUT_OF_PLANE.refuse}°.`,
-      );
-    values.push(Math.round((choice.peak ? shows.peak! : shows.held!) * sense) + 0);
+  for (const site of used) {
+    const why = whyNot(protocol, site, choice);
+    if (why !== null) return refuse(why);
+    const { peak, held } = site.shows!;
+    values.push(Math.round((choice.peak ? peak! : held!) * sense) + 0);
   }
   const out = Math.max(...used.map(({ shows }) => shows!.outOfPlane));
   const [end, lower] = values as [number, number | undefined];
