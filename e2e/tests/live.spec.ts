@@ -30,12 +30,12 @@ test('two simulated inclinometers measure lumbar flexion: zeroed, moved, held; o
   await expect(page.locator('.motion')).toContainText('Lumbar flexion');
   const face = await openFaces(page, /Two inclinometers on the low back/);
 
-  await test.step('104 − 49 is 55, and is saved as read at two sites', async () => {
+  await test.step('96 − 41 is 55, and is saved as read at two sites', async () => {
     await expect(words(page)).toContainText('has no zero');
     await page.keyboard.press('w');
     await expect(words(page)).toContainText('0 − 0');
     await face.getByRole('button', { name: 'To the end of range' }).click();
-    await expect(words(page)).toContainText('104 − 49');
+    await expect(words(page)).toContainText('96 − 41');
     await expect(page.locator('dg-dial svg')).toHaveAttribute('aria-label', /needle at 55°/);
     await page.keyboard.press('Space');
     await allSaved(page, 1);
@@ -58,7 +58,7 @@ test('two simulated inclinometers measure lumbar flexion: zeroed, moved, held; o
     await expect(page.locator('#reading-problem')).toContainText('allowed: under 30°');
     await allSaved(page, 0);
     await turned.fill('0');
-    await expect(words(page)).toContainText('104 − 49');
+    await expect(words(page)).toContainText('96 − 41');
   });
 
   await test.step('held at the instrument itself', async () => {

@@ -144,7 +144,7 @@ test('two sites are read in the order of the hands, by two devices and by one', 
   await enter(page, stack);
   await startVisit(page, /Tamsin Okonjo-Vale/, 'Low back');
   await expect(page.locator('.motion')).toContainText('Lumbar flexion · active');
-  await hold(page, '104/49');
+  await hold(page, '96/41');
   await expect(page.getByLabel('lumbar flexion, active: 55 degrees')).toBeVisible();
   await page.keyboard.press('g');
   const dialog = page.getByRole('dialog');

@@ -36,7 +36,7 @@ export function excursion(tilt: TiltPair, sense: Sense = 1): Degrees {
  * @param lower zero and end tilt at the lower site, degrees
  * @returns degrees; negative when the lower site moved more (suspect, not clamped)
  * @see lumbar = 15 cm line − sacrum; two-inclinometer method, AMA Guides, 4th ed. (from memory)
- * @example dualExcursion({ zero: 0, end: 104 }, { zero: 0, end: 49 }) // 55
+ * @example dualExcursion({ zero: 0, end: 96 }, { zero: 0, end: 41 }) // 55
  */
 export function dualExcursion(upper: TiltPair, lower: TiltPair, sense: Sense = 1): Degrees {
   return excursion(upper, sense) - excursion(lower, sense);

@@ -170,7 +170,7 @@ describe('other kinds', () => {
       mode: 'active',
       position: 'standing',
       instrument: 'dualInclinometer',
-      trials: [{ upper: { zero: 0, end: 104 }, lower: { zero: 0, end: 49 } }],
+      trials: [{ upper: { zero: 0, end: 96 }, lower: { zero: 0, end: 41 } }],
     };
     const judged = assess(exam([back]));
     expect([judged.measurements[0]!.value, judged.measurements[0]!.judgedBy]).toEqual([55, 'ama-guides-4']);

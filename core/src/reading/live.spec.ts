@@ -24,7 +24,7 @@ const read = (sites: readonly LiveSite[], choice: Partial<LiveChoice> = {}, of =
 describe('a reading from connected instruments', () => {
   it('stays marked where one of the instruments is simulated, and nowhere else', () => {
     expect(read([site({}, { kind: 'simulated' })])).toEqual({ start: 0, end: 47, simulated: true });
-    expect(read([site({ held: 104 }), site({ held: 49 }, { kind: 'simulated' })], {}, LUMBAR)).toEqual(
+    expect(read([site({ held: 96 }), site({ held: 41 }, { kind: 'simulated' })], {}, LUMBAR)).toEqual(
       jasmine.objectContaining({ simulated: true }),
     );
     for (const kind of ['device', 'phone'] as const) expect(read([site({}, { kind })])).toEqual({ start: 0, end: 47 });
@@ -38,14 +38,14 @@ describe('a reading from connected instruments', () => {
     expect(read([site({ held: -0.3, way: null })])).toEqual({ start: 0, end: 0 });
   });
 
-  it('at two sites is the upper with the lower taken out: 104 − 49 is 55', () => {
+  it('at two sites is the upper with the lower taken out: 96 − 41 is 55', () => {
     // Two-inclinometer method, AMA Guides, 4th ed., from memory.
-    const sites = [site({ held: 104.2 }), site({ held: 49.3 }, { name: 'second' })];
+    const sites = [site({ held: 96.2 }), site({ held: 41.3 }, { name: 'second' })];
     const reading = read(sites, {}, LUMBAR);
-    expect(reading).toEqual({ start: 0, end: 104, lower: { zero: 0, end: 49 } });
+    expect(reading).toEqual({ start: 0, end: 96, lower: { zero: 0, end: 41 } });
     expect(valueOfReading(LUMBAR, reading as never)).toBe(55);
     // Both are counted the way the upper went.
-    expect(read([site({ held: -104, way: -1 }), site({ held: -49, way: null })], {}, LUMBAR)).toEqual(reading);
+    expect(read([site({ held: -96, way: -1 }), site({ held: -41, way: null })], {}, LUMBAR)).toEqual(reading);
     expect(liveInstrument(LUMBAR, sites)).toBe('dualInclinometer');
     expect(read([site()], {}, LUMBAR)).toContain('connect a second inclinometer');
   });

@@ -52,7 +52,7 @@ export function sitesInOrder({ scale, hands }: Pick<Tool, 'scale' | 'hands'>): r
 /**
  * Reads what was typed at the dial with the tool in hand.
  *
- * @example readAtDial('104/49', lumbarFlexion, twoInclinometers) // reading { start: 0, end: 104, lower: { zero: 0, end: 49 } }
+ * @example readAtDial('96/41', lumbarFlexion, twoInclinometers) // reading { start: 0, end: 96, lower: { zero: 0, end: 41 } }
  * @example readAtDial('350/20', hipFlexion, { …inclinometer, scale: '360' }) // 30° of excursion
  */
 export function readAtDial(text: string, protocol: Protocol, tool: Tool): ReadAtDial {
@@ -131,7 +131,7 @@ function readFigures(body: string, scale: DeviceScale | null): number[] | string
   const parts = body.split(/[/\s]+/).filter(Boolean);
   const wrong = parts.find((part) => !FIGURE.test(part) || (part.includes('+') && scale !== 'quadrant'));
   if (wrong !== undefined)
-    return `"${wrong}" is not a figure of the device; allowed: degrees${scale === 'quadrant' ? ', with a + for every corner passed, as 30+' : ', as 104 or 12.5'}.`;
+    return `"${wrong}" is not a figure of the device; allowed: degrees${scale === 'quadrant' ? ', with a + for every corner passed, as 30+' : ', as 96 or 12.5'}.`;
   const figures = parts.map((part) => Number(part.replace('−', '-').replace(',', '.').replace(/\++$/, '')));
   if (scale === null) return figures;
   const off = figures.find((figure) => !isOnScale(figure, scale));
@@ -186,10 +186,10 @@ function readTwoSites(body: string, { motion: id }: Protocol, tool: Tool): ReadA
   const wanted = sitesInOrder(tool);
   // A device that was set to zero may still be given with its zeros, one device after the other.
   const order = tool.scale === null && figures.length > 2 ? sitesInOrder({ scale: '180', hands: 'one' }) : wanted;
-  if (figures.length > order.length) return refuse(`"${body}" has ${figures.length} figures; allowed: ${wanted.join('/')}, as 104/49.`);
+  if (figures.length > order.length) return refuse(`"${body}" has ${figures.length} figures; allowed: ${wanted.join('/')}, as 96/41.`);
   if (figures.length < order.length) {
     const next = order[figures.length]!;
-    return { ok: false, message: `"${body}" is half a reading; now the ${next} (${order.join(', ')}), as 104/49.`, next };
+    return { ok: false, message: `"${body}" is half a reading; now the ${next} (${order.join(', ')}), as 96/41.`, next };
   }
   const at = (name: string): number => figures[order.indexOf(name)] ?? 0;
   const upper = { zero: at('upper zero'), end: at('upper end') };

@@ -265,18 +265,18 @@ describe('every way of measuring over HTTP', () => {
     ]);
   });
 
-  // Common practice, no source: 104 − 49 = 55
+  // Invented: 96 − 41 = 55
   it('keeps both sites of a two-site reading as entered, and subtracts them', async () => {
     const two = { motion: 'lumbar.flexion', side: 'midline', mode: 'active', position: 'standing', instrument: 'dualInclinometer' };
     const id = randomUUID();
-    const reading = { ...two, id, start: 0, end: 104, lower: { zero: 0, end: 49 } };
-    expect((await hold(reading).expect(200)).body.reading.lower).toEqual({ zero: 0, end: 49 });
+    const reading = { ...two, id, start: 0, end: 96, lower: { zero: 0, end: 41 } };
+    expect((await hold(reading).expect(200)).body.reading.lower).toEqual({ zero: 0, end: 41 });
     expect((await hold(reading).expect(200)).body.repeated).toBeTrue();
     await hold({ ...reading, lower: { zero: 0, end: 50 } }).expect(409);
     const { body } = await agent.get(`/api/visits/${visit}/judgement`).expect(200);
     const back = body.judgement.measurements.find((m: { measurement: { motion: string } }) => m.measurement.motion === 'lumbar.flexion');
-    expect([back.value, back.measurement.trials]).toEqual([55, [{ upper: { zero: 0, end: 104 }, lower: { zero: 0, end: 49 } }]]);
-    const missing = await hold({ ...two, end: 104 }).expect(422);
+    expect([back.value, back.measurement.trials]).toEqual([55, [{ upper: { zero: 0, end: 96 }, lower: { zero: 0, end: 41 } }]]);
+    const missing = await hold({ ...two, end: 96 }).expect(422);
     expect(missing.body.errors).toEqual([{ path: 'lower', message: 'is missing; allowed: zero and end of the lower site' }]);
     const wrong = await hold({ ...reading, id: randomUUID(), end: 190 }).expect(422);
     expect(wrong.body.errors[0].message).toContain('upper less lower: 141° is more than lumbar flexion can hold');

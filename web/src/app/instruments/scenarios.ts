@@ -20,12 +20,12 @@ export const SCENARIOS: readonly Scenario[] = [
   { id: 'one', name: 'One inclinometer, 120° of a limb', setup: SETUP },
   {
     id: 'two',
-    name: 'Two inclinometers on the low back: 104 and 49',
+    name: 'Two inclinometers on the low back: 96 and 41',
     setup: {
       ...SETUP,
       devices: [
-        { ...DEVICE, name: 'Inclinometer A', to: 104 },
-        { ...DEVICE, name: 'Inclinometer B', to: 49 },
+        { ...DEVICE, name: 'Inclinometer A', to: 96 },
+        { ...DEVICE, name: 'Inclinometer B', to: 41 },
       ],
     },
   },

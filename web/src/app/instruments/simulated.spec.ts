@@ -41,9 +41,9 @@ describe('simulated instruments', () => {
 
   it('begin as one, and become another scenario with a line of its own', () => {
     expect(setup().devices.length).toBe(1);
-    button('Two inclinometers on the low back: 104 and 49').click();
+    button('Two inclinometers on the low back: 96 and 41').click();
     fixture.detectChanges();
-    expect(setup().devices.map(({ to }) => to)).toEqual([104, 49]);
+    expect(setup().devices.map(({ to }) => to)).toEqual([96, 41]);
     expect(lines.opened.map(({ listeners }) => listeners)).toEqual([0, 1]);
     expect(page().querySelectorAll('.device').length).toBe(2);
   });

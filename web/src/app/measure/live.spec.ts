@@ -216,17 +216,17 @@ describe('an exam read by connected instruments', () => {
     expect(exam.live.suits()).toBeFalse();
     hear({ k: 'here', device: B, kind: 'device', name: 'second' });
     settle();
-    shows(104);
-    shows(49, {}, B);
+    shows(96);
+    shows(41, {}, B);
     expect(exam.sources.value()).toBe(55);
-    expect(readingWords(exam)).toContain('104 − 49');
+    expect(readingWords(exam)).toContain('96 − 41');
     exam.live.swap();
     // The wrong way round it is more than a back can lack.
     expect(exam.sources.value()).toBeNull();
     expect(readingWords(exam)).toContain('allowed:');
     exam.live.swap();
     exam.commands.hold();
-    expect(body()).toEqual(jasmine.objectContaining({ instrument: 'dualInclinometer', end: 104, lower: { zero: 0, end: 49 } }));
+    expect(body()).toEqual(jasmine.objectContaining({ instrument: 'dualInclinometer', end: 96, lower: { zero: 0, end: 41 } }));
   });
 
   it('is connected again after a reload, and not after it was let be', async () => {
