@@ -40,7 +40,7 @@ export function angle(args: readonly string[]): Outcome {
   }
 }
 
-/** "120,80" as a point; null where it is none. */
+/** Reads a point such as "120,80". @returns null for any other text */
 function pointOf(word: string): Point | null {
   const [x = '', y = '', ...more] = word.split(',');
   return NUMBER.test(x) && NUMBER.test(y) && more.length === 0 ? [Number(x), Number(y)] : null;

@@ -72,7 +72,7 @@ export function serve<R extends Route>(
   return { route, handle: handle as Endpoint['handle'], options: options as unknown as HandlerOptions<Route> };
 }
 
-/** One resource: its tables and its routes. A folder holds it, and one line of `resources.ts` puts it in the house. */
+/** One resource: its tables and its routes. `endpoints/index.ts` lists all of them. */
 export interface Resource {
   readonly entities: readonly (new () => object)[];
   readonly routes: readonly Endpoint[];
