@@ -163,7 +163,7 @@ describe('what is entered is kept', () => {
     expect(await query('SELECT 1 FROM trial t JOIN measurement m ON m.id = t.measurement_id WHERE m.visit_id = ?', [visitId])).toEqual([]);
     // And the database itself would not take it either.
     await clinics.hold(visitId).expect(200);
-    const [known] = await query('SELECT * FROM trial LIMIT 1');
+    const [known] = await query('SELECT t.* FROM trial t JOIN measurement m ON m.id = t.measurement_id WHERE m.visit_id = ?', [visitId]);
     const insert = (end: number) =>
       query(
         'INSERT INTO trial (id, clinic_id, measurement_id, instrument, start_angle, end_angle, examiner_id, held_at, saved_at) VALUES (?, ?, ?, ?, 0, ?, ?, NOW(3), NOW(3))',
