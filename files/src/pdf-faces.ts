@@ -50,10 +50,12 @@ function use(doc: PDFKit.PDFDocument, source: Source): PDFKit.PDFDocument {
   return doc.font(source);
 }
 
-function has(doc: PDFKit.PDFDocument, source: Source, codePoint: number): boolean {
-  use(doc, source);
-  return (doc as unknown as WithFont)._font.font.hasGlyphForCodePoint(codePoint);
+function fontOf(doc: PDFKit.PDFDocument, source: Source): WithFont['_font'] {
+  return (use(doc, source) as unknown as WithFont)._font;
 }
+
+const has = (doc: PDFKit.PDFDocument, source: Source, codePoint: number): boolean =>
+  fontOf(doc, source).font.hasGlyphForCodePoint(codePoint);
 
 /** A text that no typeface here can write in full. */
 export class UnprintableText extends Error {
@@ -90,7 +92,10 @@ function scriptsOf(text: string): readonly Source[] {
 function runsOf(doc: PDFKit.PDFDocument, face: Face, text: string): readonly Run[] {
   const second = `${face}-other` as const;
   const letters = [...text].filter((letter) => !IGNORABLE.test(letter));
-  const written = (source: Source) => letters.every((letter) => letter.codePointAt(0)! < 32 || has(doc, source, letter.codePointAt(0)!));
+  const written = (source: Source) => {
+    const { font } = fontOf(doc, source);
+    return letters.every((letter) => letter.codePointAt(0)! < 32 || font.hasGlyphForCodePoint(letter.codePointAt(0)!));
+  };
   if (written(face)) return [{ source: face, text }];
   if (written(second)) return [{ source: second, text }];
   const order: readonly Source[] = [face, second, ...scriptsOf(text)];
@@ -134,8 +139,7 @@ export function write(doc: PDFKit.PDFDocument, face: Face, text: string, x: numb
 
 /** In points, in the size that is set. */
 function ascenderOf(doc: PDFKit.PDFDocument, source: Source): number {
-  const { _font, _fontSize } = use(doc, source) as unknown as WithFont;
-  return (_font.ascender / 1000) * _fontSize;
+  return (fontOf(doc, source).ascender / 1000) * (doc as unknown as WithFont)._fontSize;
 }
 
 /** How high a text becomes in the size that is set. */
