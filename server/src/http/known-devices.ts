@@ -1,6 +1,7 @@
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 import { parse } from 'cookie';
 import type { Request, Response } from 'express';
+import { cookieName, cookieOptions } from './cookies.js';
 
 const COOKIE = 'dial-gauge-device';
 const LASTS_MS = 400 * 86_400_000;
@@ -50,10 +51,7 @@ export class KnownDevices {
     const tag = this.tagOf(id, subject);
     const own = this.tagOf(id, 'device');
     const value = [id, own, tag, ...tags.filter((one) => one !== tag && one !== own)].slice(0, MOST + 2).join('.');
-    response.cookie(this.name, value, {
-      ...{ path: '/', httpOnly: true, secure: this.secure, sameSite: 'strict' },
-      maxAge: LASTS_MS,
-    });
+    response.cookie(this.name, value, { ...cookieOptions(this.secure), maxAge: LASTS_MS });
   }
 
   private read(request: Request): { readonly device: string | null; readonly tags: readonly string[] } {
@@ -66,6 +64,6 @@ export class KnownDevices {
   }
 
   private get name(): string {
-    return this.secure ? `__Host-${COOKIE}` : COOKIE;
+    return cookieName(COOKIE, this.secure);
   }
 }

@@ -2,6 +2,7 @@ import { parse } from 'cookie';
 import type { Request, RequestHandler, Response } from 'express';
 import type { Session, SessionStore, Verified } from '../records/identity/session-store.js';
 import { HttpProblem } from '../shared/problems.js';
+import { cookieName, cookieOptions } from './cookies.js';
 
 declare module 'express-serve-static-core' {
   interface Request {
@@ -12,7 +13,7 @@ declare module 'express-serve-static-core' {
 /** Sent with what a page asks by itself, without an act of the person. */
 export const BACKGROUND_HEADER = 'x-dial-gauge-background';
 
-const cookieName = (secure: boolean): string => (secure ? '__Host-dial-gauge' : 'dial-gauge');
+const COOKIE = 'dial-gauge';
 
 /**
  * Sessions as browsers carry them: a cookie of 256 random bits and nothing
@@ -68,11 +69,11 @@ export class SessionCookies {
   }
 
   private get name(): string {
-    return cookieName(this.store.settings.secure);
+    return cookieName(COOKIE, this.store.settings.secure);
   }
 
   private options() {
-    return { path: '/', httpOnly: true, secure: this.store.settings.secure, sameSite: 'strict' } as const;
+    return cookieOptions(this.store.settings.secure);
   }
 
   private send(response: Response, sid: string): void {
