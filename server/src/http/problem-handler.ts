@@ -25,7 +25,9 @@ const TOO_LONG = 1969;
 function toProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
   if (error instanceof ZodError) {
-    return new HttpProblem(422, 'Some fields were refused', 'Nothing was saved. Correct the fields named and send again.', explain(error));
+    return new HttpProblem(422, 'Some fields were refused', 'Nothing was saved. Correct the fields named and send again.', {
+      errors: explain(error),
+    });
   }
   if (isDatabaseGone(error)) {
     return new HttpProblem(

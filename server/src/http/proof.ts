@@ -12,17 +12,15 @@ import { STRONG_ENOUGH } from '../records/identity/strength.js';
 
 const wrongSignIn = (): HttpProblem => new HttpProblem(401, 'Sign-in refused', 'E-mail or password is wrong. Check both and try again.');
 const wrongProof = (): HttpProblem =>
-  new HttpProblem(422, 'Not proven', 'The password, or the code of the authenticator, is wrong. Nothing was changed; try again.', [
-    { path: 'password', message: 'or the code is wrong; allowed: the password you sign in with, and the code that is shown now' },
-  ]);
+  new HttpProblem(422, 'Not proven', 'The password, or the code of the authenticator, is wrong. Nothing was changed; try again.', {
+    errors: [{ path: 'password', message: 'or the code is wrong; allowed: the password you sign in with, and the code that is shown now' }],
+  });
 const codeWanted = (): HttpProblem =>
   new HttpProblem(
     401,
     'Second factor',
     'Type the six digits that your authenticator shows now, or one of your codes for when it is lost.',
-    undefined,
-    undefined,
-    'second-factor',
+    { kind: 'second-factor' },
   );
 
 // Checked when no such user exists, so that both answers take as long.

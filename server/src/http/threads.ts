@@ -16,9 +16,16 @@ export interface Task {
   readonly call: Call;
 }
 
+/** An answer, made into text. */
+interface Answered {
+  readonly status: 200 | 202;
+  readonly json: Uint8Array;
+  readonly marksEpisode: boolean;
+}
+
 /** What a thread answers. A problem is data: its class does not cross threads. */
 export type Outcome =
-  | { readonly status: 200 | 202; readonly json: Uint8Array; readonly marksEpisode: boolean }
+  | Answered
   | {
       readonly problem: Pick<HttpProblem, 'status' | 'title' | 'detail' | 'errors' | 'retryAfter' | 'kind'>;
     }
@@ -66,18 +73,13 @@ export class Threads {
     );
   }
 
-  async perform(
-    { route }: Endpoint,
-    caller: Caller,
-    call: Call,
-    from: string,
-  ): Promise<{ status: 200 | 202; json: Uint8Array; marksEpisode: boolean }> {
+  async perform({ route }: Endpoint, caller: Caller, call: Call, from: string): Promise<Answered> {
     const turn: Turn = caller.userId ? { kind: 'person', who: caller.userId } : { kind: 'guest', who: from };
     const outcome = await this.job(turn, { method: route.method, path: route.path, caller, call });
     if ('json' in outcome) return outcome;
     if ('problem' in outcome) {
-      const { status, title, detail, errors, retryAfter, kind } = outcome.problem;
-      throw new HttpProblem(status, title, detail, errors, retryAfter, kind);
+      const { status, title, detail, ...extras } = outcome.problem;
+      throw new HttpProblem(status, title, detail, extras);
     }
     throw Object.assign(new Error(outcome.fault.message), outcome.fault);
   }

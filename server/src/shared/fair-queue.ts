@@ -113,10 +113,6 @@ export class FairQueue {
 const keyOf = (kind: TurnKind, who: string): string => `${kind} ${who}`;
 
 const tooMuchAtOnce = (): HttpProblem =>
-  new HttpProblem(
-    429,
-    'Too much at once',
-    'Too many requests came from here at once. Nothing was done; wait a moment, then try again.',
-    undefined,
-    2,
-  );
+  new HttpProblem(429, 'Too much at once', 'Too many requests came from here at once. Nothing was done; wait a moment, then try again.', {
+    retryAfter: 2,
+  });

@@ -1,19 +1,32 @@
 import { notAllowed, type Act, type InputProblem, type ProblemKind, type Role } from '@dial-gauge/contract';
 
+/** What a problem says beyond its words, where there is something to say. */
+interface ProblemExtras {
+  /** The fields that were refused. */
+  readonly errors?: readonly InputProblem[];
+  /** Seconds after which it is worth trying again. */
+  readonly retryAfter?: number;
+  /** Set where the client can act on it by itself. */
+  readonly kind?: ProblemKind;
+  readonly cause?: unknown;
+}
+
 /** An answer other than success, in words a person can act on. */
 export class HttpProblem extends Error {
+  readonly errors?: readonly InputProblem[];
+  readonly retryAfter?: number;
+  readonly kind?: ProblemKind;
+
   constructor(
     readonly status: number,
     readonly title: string,
     readonly detail: string,
-    readonly errors?: readonly InputProblem[],
-    /** Seconds after which it is worth trying again. */
-    readonly retryAfter?: number,
-    /** Set where whoever asks can do something about it by itself. */
-    readonly kind?: ProblemKind,
-    cause?: unknown,
+    { errors, retryAfter, kind, cause }: ProblemExtras = {},
   ) {
     super(detail, { cause });
+    this.errors = errors;
+    this.retryAfter = retryAfter;
+    this.kind = kind;
   }
 }
 
@@ -32,7 +45,7 @@ export const noSession = (): HttpProblem =>
 
 /** The role of whoever asks does not go so far. */
 export const notYourRole = (role: Role, act: Act): HttpProblem =>
-  new HttpProblem(403, 'Not for your role', `${notAllowed(role, act)} Nothing was changed.`, undefined, undefined, 'role');
+  new HttpProblem(403, 'Not for your role', `${notAllowed(role, act)} Nothing was changed.`, { kind: 'role' });
 
 /** After a rest somebody else may sit there. */
 export const wantsProof = (): HttpProblem =>
@@ -40,9 +53,7 @@ export const wantsProof = (): HttpProblem =>
     403,
     'Enter your password again',
     'You have rested for a while: enter your password again, so that it is you. Nothing was done yet; what you typed stays on the screen.',
-    undefined,
-    undefined,
-    'proof',
+    { kind: 'proof' },
   );
 
 /** The clinic asks for a second factor, and whoever signed in has none. */
@@ -51,18 +62,16 @@ export const secondFactorMissing = (): HttpProblem =>
     403,
     'A second factor is asked for',
     'Your clinic asks a second factor of everybody. Set yours up under Your account; until then nothing else is open to you. What you entered is kept.',
-    undefined,
-    undefined,
-    'second-factor-missing',
+    { kind: 'second-factor-missing' },
   );
 
 /** One field that was refused, what is wrong with it and what is allowed. */
 export const refused = (path: string, message: string, detail = 'Nothing was saved.'): HttpProblem =>
-  new HttpProblem(422, 'Some fields were refused', detail, [{ path, message }]);
+  new HttpProblem(422, 'Some fields were refused', detail, { errors: [{ path, message }] });
 
 /** Everybody waits for the same thing: nothing was saved, and it is worth trying again. */
 export const busy = (): HttpProblem =>
-  new HttpProblem(503, 'Busy', 'Too much is going on at once. Nothing was saved; it is sent again by itself.', undefined, 2);
+  new HttpProblem(503, 'Busy', 'Too much is going on at once. Nothing was saved; it is sent again by itself.', { retryAfter: 2 });
 
 /** What was asked for was ended before it was done. Whether it was done all the same is found out by sending it again: it is done once. */
 export const tookTooLong = (): HttpProblem =>
@@ -70,8 +79,7 @@ export const tookTooLong = (): HttpProblem =>
     503,
     'Took too long',
     'This took too long and was ended. What you typed stays on the screen and is sent again by itself.',
-    undefined,
-    5,
+    { retryAfter: 5 },
   );
 
 /** A record, or a fact, whose identifier is another one's. */
@@ -80,7 +88,7 @@ export const idTaken = (what: string): HttpProblem =>
     409,
     'Identifier already used',
     `Another ${what} carries this identifier. Nothing was saved; try again, a new one is made.`,
-    [{ path: 'id', message: `belongs to another ${what}; allowed: an identifier that was not used before` }],
+    { errors: [{ path: 'id', message: `belongs to another ${what}; allowed: an identifier that was not used before` }] },
   );
 
 /** Somebody else changed it since it was read: both are told, and neither is overwritten. */

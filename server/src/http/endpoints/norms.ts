@@ -50,6 +50,6 @@ function refusedCells(refused: readonly { line: number; column: string; message:
     422,
     'The norm set was refused',
     `Nothing was brought in: ${lines === 1 ? 'one line is' : `${lines} lines are`} wrong${rest > 0 ? ` (${rest} more cells beyond those named)` : ''}. Correct the file and bring it in again.`,
-    named.map(({ line, column, message }) => ({ path: `line ${line}, ${column}`, message })),
+    { errors: named.map(({ line, column, message }) => ({ path: `line ${line}, ${column}`, message })) },
   );
 }

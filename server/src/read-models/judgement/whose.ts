@@ -25,20 +25,12 @@ export async function notTheirs(work: UnitOfWork, { examinerId, amending }: Whos
 /** @throws a problem that says whose it is */
 export async function mustBeTheirs(work: UnitOfWork, visit: Whose): Promise<void> {
   const why = await notTheirs(work, visit);
-  if (why) throw new HttpProblem(403, 'Somebody else’s visit', `${why} Nothing was signed.`, undefined, undefined, 'role');
+  if (why) throw new HttpProblem(403, 'Somebody else’s visit', `${why} Nothing was signed.`, { kind: 'role' });
 }
 
 /** Opened to be amended by whoever may sign it, or by the lead. */
 export async function mustAmend(work: UnitOfWork, visit: Whose): Promise<void> {
   if (work.caller.role === 'lead') return;
   const why = await notTheirs(work, { ...visit, amending: null });
-  if (why)
-    throw new HttpProblem(
-      403,
-      'Somebody else’s visit',
-      `${why} The lead may amend it too. Nothing was changed.`,
-      undefined,
-      undefined,
-      'role',
-    );
+  if (why) throw new HttpProblem(403, 'Somebody else’s visit', `${why} The lead may amend it too. Nothing was changed.`, { kind: 'role' });
 }

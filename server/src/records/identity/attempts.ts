@@ -173,7 +173,6 @@ function tooMany(wait: number): HttpProblem {
     429,
     'Too many tries',
     `Too many wrong tries. Wait ${words}, then try again. The wait gets longer with each wrong try.`,
-    undefined,
-    seconds,
+    { retryAfter: seconds },
   );
 }

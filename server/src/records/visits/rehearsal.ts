@@ -15,6 +15,10 @@ export function mustBeOfAPerson({ simulated }: { readonly simulated: number }, n
     409,
     'A rehearsal',
     `${nothing} This visit holds ${readings} of simulated instruments: a rehearsal. Take ${simulated === 1 ? 'it' : 'them'} back first.`,
-    [{ path: 'visit', message: `holds ${readings} of simulated instruments; allowed: a visit of a person, with those taken back` }],
+    {
+      errors: [
+        { path: 'visit', message: `holds ${readings} of simulated instruments; allowed: a visit of a person, with those taken back` },
+      ],
+    },
   );
 }

@@ -8,8 +8,8 @@ export class SignedVisit extends HttpProblem {
     readonly signedAt: Date | null,
     detail = 'Nothing was changed: the visit is signed. Open it with “Amend” on Judge, say why, and enter it again.',
   ) {
-    super(409, 'This visit is signed', detail, [
-      { path: 'visit', message: 'is signed; allowed: changes after it was opened to be amended' },
-    ]);
+    super(409, 'This visit is signed', detail, {
+      errors: [{ path: 'visit', message: 'is signed; allowed: changes after it was opened to be amended' }],
+    });
   }
 }

@@ -106,10 +106,7 @@ export async function mailPasswordLink(work: UnitOfWork, mailer: Mailer, { token
       502,
       'Mail not sent',
       'The mail server did not take the mail, so the link was taken back. Try again later, or ask whoever runs the server.',
-      undefined,
-      undefined,
-      undefined,
-      error,
+      { cause: error },
     );
   }
   return user.email;

@@ -19,12 +19,12 @@ export async function bringIn(work: UnitOfWork, episodeId: string, { id, fileNam
   const { sessions, readings, refused } = readPast(rows, choices, { birthDate: patient.birthDate, today });
   if (refused.length > 0) {
     const errors = refused.slice(0, MOST_TOLD).map(({ line, column, message }) => ({ path: `line ${line}, ${column}`, message }));
-    throw new HttpProblem(422, 'Not brought in', `${refused.length} cells cannot be read, so nothing was brought in.`, errors);
+    throw new HttpProblem(422, 'Not brought in', `${refused.length} cells cannot be read, so nothing was brought in.`, { errors });
   }
   if (readings === 0)
-    throw new HttpProblem(422, 'Not brought in', 'No row holds a reading.', [
-      { path: 'rows', message: 'hold no reading; allowed: at least one' },
-    ]);
+    throw new HttpProblem(422, 'Not brought in', 'No row holds a reading.', {
+      errors: [{ path: 'rows', message: 'hold no reading; allowed: at least one' }],
+    });
   const row: PastBatchRow = {
     ...{ id, clinicId, episodeId, fileName, readings },
     kept: { rows, choices },

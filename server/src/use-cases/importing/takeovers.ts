@@ -57,7 +57,7 @@ function fileOf(fileName: string, text: string): AssessmentFile {
     422,
     'Not taken over',
     `${fileName} cannot be read as ${from === 'fhir' ? 'FHIR' : from.toUpperCase()}: ${read.problems.length} things are wrong, so nothing was taken over.`,
-    read.problems.slice(0, MOST_TOLD),
+    { errors: read.problems.slice(0, MOST_TOLD) },
   );
 }
 

@@ -224,7 +224,9 @@ async function refuseConflict(work: UnitOfWork, row: MeasurementRow, field: Note
     409,
     'Changed by somebody else',
     `${last.name} noted ${NOTE_WORDS[field]}: ${now}. Yours was not saved; note it again to replace it.`,
-    [{ path: field, message: `was changed by ${last.name} meanwhile and says ${now}; allowed: look at it, then note it again` }],
+    {
+      errors: [{ path: field, message: `was changed by ${last.name} meanwhile and says ${now}; allowed: look at it, then note it again` }],
+    },
   );
 }
 
@@ -270,7 +272,7 @@ const standsNoLonger = (): HttpProblem =>
     409,
     'Already put right or withdrawn',
     'This reading was corrected or withdrawn meanwhile. Look at what stands there now.',
-    [{ path: 'id', message: 'stands no longer; allowed: a reading that stands' }],
+    { errors: [{ path: 'id', message: 'stands no longer; allowed: a reading that stands' }] },
   );
 
 type Given = Omit<TrialRow, 'clinicId' | 'examinerId' | 'savedAt' | 'withdrawnAt' | 'withdrawnBy' | 'withdrawnWhy' | 'corrects'> &

@@ -91,9 +91,12 @@ async function otherThanSeen(work: UnitOfWork, visit: Visit, at: Date): Promise<
     409,
     'The findings have changed',
     'Nothing was signed: the findings are not those you saw. Look at what changed, then sign.',
-    changes.length > 0
-      ? changes.map(({ what, by }) => ({ path: 'findings', message: `${what} (${by})` }))
-      : [{ path: 'findings', message: 'are others than those that were shown; allowed: the findings as they stand now' }],
+    {
+      errors:
+        changes.length > 0
+          ? changes.map(({ what, by }) => ({ path: 'findings', message: `${what} (${by})` }))
+          : [{ path: 'findings', message: 'are others than those that were shown; allowed: the findings as they stand now' }],
+    },
   );
 }
 

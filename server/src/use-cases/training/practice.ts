@@ -216,9 +216,9 @@ export async function answerTask(work: UnitOfWork, roundId: string, { id, task, 
     await work.insertFact(PracticeAnswerRow, row, 'answer', ['roundId', 'task', 'answer', 'answeredBy']);
   } catch (error) {
     if (!isDuplicate(error)) throw error;
-    throw new HttpProblem(409, 'Answered already', 'This task was answered before, perhaps in another window. The first answer stands.', [
-      { path: 'task', message: 'is answered; allowed: one that is not' },
-    ]);
+    throw new HttpProblem(409, 'Answered already', 'This task was answered before, perhaps in another window. The first answer stands.', {
+      errors: [{ path: 'task', message: 'is answered; allowed: one that is not' }],
+    });
   }
 }
 

@@ -68,12 +68,9 @@ function mustBeSound(drill: OwnDrill, newest: readonly DrillVersionRow[], at: (p
   const others = drillsWith(newest.filter(({ inUse, drillId }) => inUse && drillId !== drill.id).map((row) => row.drill));
   const problems = drillProblems(drill, others);
   if (problems.length === 0) return;
-  throw new HttpProblem(
-    422,
-    'Some fields were refused',
-    'Nothing was saved.',
-    problems.map(({ path, message }) => ({ path: at(path), message })),
-  );
+  throw new HttpProblem(422, 'Some fields were refused', 'Nothing was saved.', {
+    errors: problems.map(({ path, message }) => ({ path: at(path), message })),
+  });
 }
 function mustFit(newest: readonly DrillVersionRow[], drills: readonly OwnDrill[]): void {
   const ids = new Set([...newest.map(({ drillId }) => drillId), ...drills.map(({ id }) => id)]);
@@ -96,6 +93,6 @@ function refusedFile(refused: readonly { line: number; column: string; message: 
     422,
     'The drills were refused',
     `Nothing was brought in: ${lines === 1 ? 'one line is' : `${lines} lines are`} wrong. Correct the file and bring it in again.`,
-    refused.slice(0, MOST_NAMED).map(({ line, column, message }) => ({ path: `line ${line}, ${column}`, message })),
+    { errors: refused.slice(0, MOST_NAMED).map(({ line, column, message }) => ({ path: `line ${line}, ${column}`, message })) },
   );
 }
