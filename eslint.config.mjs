@@ -15,26 +15,6 @@ const PROJECTS = [
   'bench/tsconfig.json',
 ];
 
-/** Functions that are more complex than what is wanted, by file: none is added, and whoever changes one splits it. */
-const COMPLEX = [
-  'contract/src/assessment-file.ts',
-  'contract/src/plan-file.ts',
-  'core/src/exchange/{drill-rows,norm-rows,study-rows}.ts',
-  'core/src/exchange/fhir/read.ts',
-  'core/src/exchange/past/read.ts',
-  'core/src/finding/{assess,behind-course}.ts',
-  'core/src/precaution/precaution.spec.ts',
-  'core/src/screen/{define,grade,words}.ts',
-  'core/src/testing/answering.ts',
-  'server/src/demo/seed.ts',
-  'server/src/testing/kept.property.spec.ts',
-  'web/src/app/caseload/caseload.ts',
-  'web/src/app/data/problem.ts',
-  'web/src/app/measure/{dial-model,exam-commands,reading-words}.ts',
-  'web/src/app/prepare/precautions.ts',
-  'web/src/app/screen/screen.ts',
-];
-
 export default ts.config(
   { ignores: ['**/dist/', '**/node_modules/', '.data/', '**/.angular/', '**/*.generated.ts', '**/*.d.mts'] },
   {
@@ -61,7 +41,6 @@ export default ts.config(
       'max-lines': ['error', { max: 340, skipBlankLines: true, skipComments: true }],
     },
   },
-  { files: COMPLEX, rules: { complexity: 'off' } },
   {
     // Outside of the compiler's configurations: a page for the bench, built by itself.
     files: ['web/bench/**/*.ts'],

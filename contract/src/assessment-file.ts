@@ -146,18 +146,30 @@ export const AssessmentFile = z
     if (file.previous?.measurements.length === 0) refuse(['previous', 'measurements'], 'is too short; allowed: at least 1');
     if (file.normSet !== undefined && file.normSets !== undefined) refuse(['normSets'], 'is given beside normSet; allowed: one of the two');
     if (new Set(file.normSets).size !== (file.normSets?.length ?? 0)) refuse(['normSets'], 'names a set twice; allowed: each once');
-    const days: readonly (readonly [path: string[], day: string | undefined])[] = [
-      [['previous', 'assessedOn'], file.previous?.assessedOn],
-      [['procedure', 'on'], file.procedure?.on],
-      [['assessedOn'], file.assessedOn],
-    ];
-    for (const [path, day] of days) {
-      if (day !== undefined && day < file.person.birthDate)
-        refuse(path, `lies before the birth date; allowed: ${file.person.birthDate} or later`);
-      if (day !== undefined && day > file.assessedOn) refuse(path, `lies after this assessment; allowed: ${file.assessedOn} or earlier`);
-    }
+    for (const { path, message } of wrongDays(file)) refuse(path, message);
   });
 export type AssessmentFile = z.infer<typeof AssessmentFile>;
+
+interface Dated {
+  readonly person: { readonly birthDate: string };
+  readonly assessedOn: string;
+  readonly procedure?: { readonly on: string } | undefined;
+  readonly previous?: { readonly assessedOn: string } | undefined;
+}
+
+/** Days that lie before the birth or after the assessment. */
+function wrongDays({ person: { birthDate }, assessedOn, procedure, previous }: Dated): { path: string[]; message: string }[] {
+  const days: readonly (readonly [path: string[], day: string | undefined])[] = [
+    [['previous', 'assessedOn'], previous?.assessedOn],
+    [['procedure', 'on'], procedure?.on],
+    [['assessedOn'], assessedOn],
+  ];
+  return days.flatMap(([path, day]) => {
+    if (day === undefined) return [];
+    if (day < birthDate) return [{ path, message: `lies before the birth date; allowed: ${birthDate} or later` }];
+    return day > assessedOn ? [{ path, message: `lies after this assessment; allowed: ${assessedOn} or earlier` }] : [];
+  });
+}
 
 /** Graded items of all screens of a file. */
 export const screensOf = (file: AssessmentFile): GradedItem[] =>
@@ -211,23 +223,35 @@ function protocolFor(
   return usual.find((p) => p.modes.includes(mode) && p.instruments.includes(instrument)) ?? usual[0];
 }
 
+/** The position that the bracket of an arc names, or why there is none. */
+function bracketed(
+  bracket: ReturnType<typeof readSftr>['position'],
+  { joint, position }: Pick<z.infer<typeof ArcReading>, 'joint' | 'position'>,
+): { readonly named: z.infer<typeof Position> | undefined } | { readonly field: 'position' | 'sftr'; readonly message: string } {
+  if (bracket === null) return { named: undefined };
+  const named = SFTR_POSITIONS[joint]?.[bracket];
+  if (named === undefined) {
+    const known = Object.keys(SFTR_POSITIONS[joint] ?? {}).join(', ') || 'none';
+    return {
+      field: 'sftr',
+      message: `no protocol of the ${joint} is known for (${bracket}); allowed: ${known}, or no bracket and the position`,
+    };
+  }
+  return position === undefined || named === position
+    ? { named }
+    : { field: 'position', message: `"${position}" is not where (${bracket}) is measured; allowed: ${named}, or no position` };
+}
+
 function fromSftr(item: z.infer<typeof ArcReading>, index: number, refuse: Refuse): Measurement[] {
   const { sftr, joint, side, mode, instrument, position, ...rest } = item;
   try {
     const reading = readSftr(sftr, joint);
-    const named = reading.position === null ? undefined : SFTR_POSITIONS[joint]?.[reading.position];
-    if (reading.position !== null && named !== undefined && position !== undefined && named !== position) {
-      refuse([index, 'position'], `"${position}" is not where (${reading.position}) is measured; allowed: ${named}, or no position`);
+    const place = bracketed(reading.position, item);
+    if ('field' in place) {
+      refuse([index, place.field], place.message);
       return [];
     }
-    if (reading.position !== null && named === undefined) {
-      const known = Object.keys(SFTR_POSITIONS[joint] ?? {}).join(', ') || 'none';
-      refuse(
-        [index, 'sftr'],
-        `no protocol of the ${joint} is known for (${reading.position}); allowed: ${known}, or no bracket and the position`,
-      );
-      return [];
-    }
+    const { named } = place;
     const [fixed, angle] = Object.entries(reading.fixedAt ?? {})[0] ?? [];
     const ends = reading.motions ?? (fixed && angle !== undefined ? fixedEnds(fixed, angle) : {});
     return Object.entries(ends).flatMap(([id, end]): Measurement[] => {

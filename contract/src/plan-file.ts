@@ -106,25 +106,33 @@ const Wanted = z
     const modes = [...new Set(about.protocols.flatMap((p) => p.modes))];
     const mode = wanted.mode ?? (about.unit !== 'deg' || modes.length === 1 ? modes[0] : undefined);
     if (!mode) return refuse('mode', `is missing; allowed: ${modes.join(', ')}`);
-    const { protocol, position, digit, locked, keep, provoking } = wanted;
+    const { protocol, position, digit } = wanted;
     const ways = protocol === undefined ? waysOf(wanted.motion, mode, position) : [protocol];
     const found = ways.map(protocolOfId)[0];
-    const at = found?.position ?? position ?? about.protocols[0]!.position;
-    const instrument = found?.instruments[0] ?? about.protocols[0]!.instruments[0]!;
-    const wrong = checkWay({ motion: wanted.motion, mode, position: at, protocol: found?.id ?? protocol, instrument, digit, side });
+    const usual = found ?? { ...about.protocols[0]!, ...(position ? { position } : {}), id: protocol };
+    const wrong = checkWay({
+      motion: wanted.motion,
+      mode,
+      position: usual.position,
+      protocol: usual.id,
+      instrument: usual.instruments[0]!,
+      digit,
+      side,
+    });
     if (wrong) return refuse(wrong.field, wrong.message);
     if (!found) return refuse('mode', `${about.name.toLowerCase()} is not measured "${mode}"; allowed: ${modes.join(', ')}`);
-    return {
-      motion: wanted.motion,
-      ...(digit ? { digit } : {}),
-      side,
-      mode,
-      protocols: ways,
-      ...(locked ? { locked } : {}),
-      ...(keep ? { keep } : {}),
-      ...(provoking ? { provoking } : {}),
-    };
+    return { motion: wanted.motion, ...marksOf(wanted), side, mode, protocols: ways };
   });
+
+type Marks = Pick<PlanItem, 'digit' | 'locked' | 'keep' | 'provoking'>;
+
+/** What is marked of a measurement; what is not marked is left out. */
+const marksOf = ({ digit, locked, keep, provoking }: { [K in keyof Marks]: Marks[K] | undefined }): Marks => ({
+  ...(digit ? { digit } : {}),
+  ...(locked ? { locked } : {}),
+  ...(keep ? { keep } : {}),
+  ...(provoking ? { provoking } : {}),
+});
 
 const Provoking = z.union([
   Motion.transform((id) => ({ motion: id, side: undefined, mode: undefined })),

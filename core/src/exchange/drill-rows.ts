@@ -62,46 +62,32 @@ export function drillsToRows(drills: readonly (Drill | OwnDrill)[]): string[][] 
 const list = (of: readonly string[]): string => of.join('; ');
 const optional = (value: number | null): string => (value === null ? '' : String(value));
 
-function cellOf(drill: Drill | OwnDrill, column: DrillColumn): string {
-  const { dose, notWith, cues } = drill;
-  switch (column) {
-    case 'serves':
-      return list(drill.serves);
-    case 'equipment':
-      return list(drill.equipment);
-    case 'cue1':
-      return cues[0];
-    case 'cue2':
-      return cues[1];
-    case 'cue3':
-      return cues[2];
-    case 'sets':
-    case 'timesADay':
-    case 'daysAWeek':
-      return String(dose[column]);
-    case 'reps':
-    case 'seconds':
-      return optional(dose[column]);
-    case 'easier':
-    case 'harder':
-      return drill[column] ?? '';
-    case 'imposes':
-      return list(drill.imposes.map(imposedCell));
-    case 'lax':
-      return notWith.lax ? 'yes' : 'no';
-    case 'pain':
-      return notWith.pain === null ? 'tolerated' : String(notWith.pain);
-    case 'healingWeeks':
-      return String(notWith.healingWeeks);
-    case 'moves':
-      return list(drill.moves.map((one) => ('screen' in one ? `${one.screen}.${one.item}` : `${one.protocol} ${one.mode}`)));
-    case 'start':
-    case 'end':
-      return poseCell(drill[column]);
-    default:
-      return drill[column];
-  }
-}
+type Shown = Drill | OwnDrill;
+type Cell = (drill: Shown) => string;
+
+/** Columns whose cell is not the text of the field itself. */
+const CELLS: Partial<Record<DrillColumn, Cell>> = {
+  serves: ({ serves }) => list(serves),
+  equipment: ({ equipment }) => list(equipment),
+  cue1: ({ cues }) => cues[0],
+  cue2: ({ cues }) => cues[1],
+  cue3: ({ cues }) => cues[2],
+  sets: ({ dose }) => String(dose.sets),
+  timesADay: ({ dose }) => String(dose.timesADay),
+  daysAWeek: ({ dose }) => String(dose.daysAWeek),
+  reps: ({ dose }) => optional(dose.reps),
+  seconds: ({ dose }) => optional(dose.seconds),
+  imposes: ({ imposes }) => list(imposes.map(imposedCell)),
+  lax: ({ notWith }) => (notWith.lax ? 'yes' : 'no'),
+  pain: ({ notWith }) => (notWith.pain === null ? 'tolerated' : String(notWith.pain)),
+  healingWeeks: ({ notWith }) => String(notWith.healingWeeks),
+  moves: ({ moves }) => list(moves.map((one) => ('screen' in one ? `${one.screen}.${one.item}` : `${one.protocol} ${one.mode}`))),
+  start: ({ start }) => poseCell(start),
+  end: ({ end }) => poseCell(end),
+};
+
+const textOf = (drill: Shown, field: string): string => String((drill as unknown as Readonly<Record<string, unknown>>)[field] ?? '');
+const cellOf = (drill: Shown, column: DrillColumn): string => CELLS[column]?.(drill) ?? textOf(drill, column);
 
 function imposedCell(row: Imposition): string {
   const what = row.what === 'moves' ? `${row.motion} ${row.degrees}` : row.joint;

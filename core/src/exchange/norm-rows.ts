@@ -172,17 +172,15 @@ function readAbout(rows: readonly (readonly string[])[], taken: readonly string[
     else if (runsAsFormula(value)) refuse(line, name, FORMULA);
     return value;
   };
+  const wrong = (name: (typeof ABOUT)[number], message: string) => refuse(found.get(name)?.line ?? 2, name, message);
   const id = say('id', 60);
-  const idLine = found.get('id')?.line ?? 2;
   if (id !== '' && !/^[a-z0-9]+(-[a-z0-9]+)*$/.test(id))
-    refuse(idLine, 'id', `"${id}" is not an id; allowed: small letters, digits and hyphens, as my-clinic-2026`);
-  if (taken.includes(id)) refuse(idLine, 'id', `"${id}" is installed already; allowed: another id, or remove that set first`);
-  const year = found.get('year')?.value ?? '';
-  if (year !== '' && !/^(1[89]|20)\d\d$/.test(year))
-    refuse(found.get('year')?.line ?? 2, 'year', `"${year}" is not a year; allowed: 1800 to 2099, or nothing`);
-  const memory = found.get('from memory')?.value ?? '';
-  if (!['yes', 'no'].includes(memory))
-    refuse(found.get('from memory')?.line ?? 2, 'from memory', `"${memory}" is not an answer; allowed: yes, no`);
+    wrong('id', `"${id}" is not an id; allowed: small letters, digits and hyphens, as my-clinic-2026`);
+  if (taken.includes(id)) wrong('id', `"${id}" is installed already; allowed: another id, or remove that set first`);
+  const { value: year = '' } = found.get('year') ?? {};
+  if (year !== '' && !/^(1[89]|20)\d\d$/.test(year)) wrong('year', `"${year}" is not a year; allowed: 1800 to 2099, or nothing`);
+  const { value: memory = '' } = found.get('from memory') ?? {};
+  if (!['yes', 'no'].includes(memory)) wrong('from memory', `"${memory}" is not an answer; allowed: yes, no`);
   return {
     id,
     title: say('title', 160),
@@ -247,6 +245,17 @@ function readExtras(
   motion: Motion,
   refuse: (column: Column, message: string) => void,
 ): Pick<NormEntry, 'variant' | 'side' | 'digit' | 'summary'> {
+  checkExtras(cells, motion, refuse);
+  const { variant, side, digit, counted = '' } = cells;
+  return {
+    ...(variant ? { variant } : {}),
+    ...(side ? { side: SIDES.find((s) => s === side) } : {}),
+    ...(digit ? { digit: Number(digit) as Digit } : {}),
+    ...(counted ? { summary: SUMMARIES.find((s) => s === counted) } : {}),
+  };
+}
+
+function checkExtras(cells: Cells, motion: Motion, refuse: (column: Column, message: string) => void): void {
   const variants = [...new Set(motion.protocols.flatMap((p) => p.variant ?? []))];
   const { variant, side, digit, counted = '' } = cells;
   if (variant !== '' && variant !== 'any' && !variants.includes(variant)) {
@@ -269,12 +278,6 @@ function readExtras(
         : 'does not belong to this motion; leave it empty',
     );
   }
-  return {
-    ...(variant ? { variant } : {}),
-    ...(side ? { side: SIDES.find((s) => s === side) } : {}),
-    ...(digit ? { digit: Number(digit) as Digit } : {}),
-    ...(counted ? { summary: SUMMARIES.find((s) => s === counted) } : {}),
-  };
 }
 
 const AGE_LIMITS = { from: 0, to: 130 };
@@ -313,21 +316,28 @@ function readValue(
   for (const column of VALUE_COLUMNS) {
     if (!wanted.includes(column) && cells[column] !== '') wrong(column, `does not belong to a ${kind}; leave it empty`);
   }
-  const { min, max } = motion.limits;
   const numbers = wanted.map((column): number => {
     const value = toNumber(cells[column]);
-    const spread = column === 'sd';
-    if (value === undefined) wrong(column, `"${cells[column]}" is not a number; allowed: a number with a point, as 12.5`);
-    else if (spread && !(value > 0 && value <= max - min))
-      wrong(column, `${value} is not a spread; allowed: more than 0, at most ${max - min}`);
-    else if (!spread && (value < min || value > max))
-      wrong(column, `${value} is more than ${motion.name.toLowerCase()} can hold; allowed: ${min} to ${max}`);
+    const message = wrongNumber(column, cells[column], motion);
+    if (message) wrong(column, message);
     return value ?? NaN;
   });
-  const [a = NaN, b = NaN, c = NaN] = numbers;
-  if (fine && kind === 'range' && a > b) wrong('high', `${b} is less than low, ${a}; allowed: low or more`);
-  if (fine && kind === 'mean' && !(b <= a && a <= c)) wrong('mean', `${a} does not lie between ci_low ${b} and ci_high ${c}`);
   if (!fine) return undefined;
+  const value = valueOf(kind, numbers);
+  if (value.kind === 'range' && value.low > value.high) {
+    wrong('high', `${value.high} is less than low, ${value.low}; allowed: low or more`);
+    return undefined;
+  }
+  if (value.kind === 'mean' && !(value.ciLow <= value.mean && value.mean <= value.ciHigh)) {
+    wrong('mean', `${value.mean} does not lie between ci_low ${value.ciLow} and ci_high ${value.ciHigh}`);
+    return undefined;
+  }
+  return value;
+}
+
+/** @param numbers in the order of the columns that the kind wants */
+function valueOf(kind: NormValue['kind'], numbers: readonly number[]): NormValue {
+  const [a, b, c] = numbers as [number, number, number];
   switch (kind) {
     case 'point':
       return { kind, expected: a };
@@ -338,6 +348,14 @@ function readValue(
     case 'mean':
       return { kind, mean: a, ciLow: b, ciHigh: c };
   }
+}
+
+function wrongNumber(column: Column, cell: string, { name, limits: { min, max } }: Motion): string | null {
+  const value = toNumber(cell);
+  if (value === undefined) return `"${cell}" is not a number; allowed: a number with a point, as 12.5`;
+  if (column === 'sd')
+    return value > 0 && value <= max - min ? null : `${value} is not a spread; allowed: more than 0, at most ${max - min}`;
+  return value < min || value > max ? `${value} is more than ${name.toLowerCase()} can hold; allowed: ${min} to ${max}` : null;
 }
 
 /** A decimal number as a table writes it; nothing else that JavaScript would take for one. */

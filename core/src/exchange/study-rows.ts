@@ -63,30 +63,15 @@ export function studyFromRows(rows: readonly (readonly string[])[]): StudyRowsRe
   const columns = Math.max(header?.cells.length ?? 0, ...data.map(({ cells }) => cells.length));
   // A column of identifiers is never an examiner, whatever it is called and however many there are.
   const identifies = (at: number): boolean => {
-    if (data.length === 0) return false;
-    if (at > 0 && !identifies(at - 1)) return false;
     const own = column(at);
     if (own.every((cell) => cell !== '' && !isNumber(cell))) return true;
     if (isHeaded(at) || (header && (header.cells[at] ?? '') === '' && at === 0)) return columns > LEAST_RATERS || !isNumber(own[0]!);
     return columns - at > LEAST_RATERS && countsRows(own);
   };
   let skip = 0;
-  while (skip < columns && identifies(skip)) skip += 1;
-  const named = skip > 0;
-  const width = columns;
-  const refused: RefusedStudyCell[] = [];
-  for (const { line, cells } of data) {
-    for (let column = skip; column < width; column++) {
-      const cell = cells[column] ?? '';
-      if (isNumber(cell)) continue;
-      refused.push({
-        line,
-        column: column + 1,
-        message: `${cell === '' ? 'is missing' : `"${cell}" is not a number`}; allowed: a number in every cell`,
-      });
-    }
-  }
-  const raters = width - skip;
+  while (data.length > 0 && skip < columns && identifies(skip)) skip += 1;
+  const refused: RefusedStudyCell[] = data.flatMap(({ line, cells }) => notNumbers(line, cells, skip, columns));
+  const raters = columns - skip;
   if (data.length < LEAST_SUBJECTS)
     refused.push({ line: null, column: null, message: `${data.length} subjects; allowed: ${LEAST_SUBJECTS} or more, one a row` });
   else if (raters < LEAST_RATERS)
@@ -99,10 +84,20 @@ export function studyFromRows(rows: readonly (readonly string[])[]): StudyRowsRe
   return {
     ok: true,
     table: data.map(({ cells }) => cells.slice(skip).map(toNumber)),
-    subjects: named ? data.map(({ cells }) => cells[0]!) : null,
+    subjects: skip > 0 ? data.map(({ cells }) => cells[0]!) : null,
     raters: header ? header.cells.slice(skip) : null,
   };
 }
+
+/** Cells of one line that hold no number, from the first reading on. */
+const notNumbers = (line: number, cells: readonly string[], from: number, columns: number): RefusedStudyCell[] =>
+  Array.from({ length: columns }, (_, at) => ({ at, cell: cells[at] ?? '' }))
+    .filter(({ at, cell }) => at >= from && !isNumber(cell))
+    .map(({ at, cell }) => ({
+      line,
+      column: at + 1,
+      message: `${cell === '' ? 'is missing' : `"${cell}" is not a number`}; allowed: a number in every cell`,
+    }));
 
 /** Without the empty cells that a trailing comma leaves. */
 function trimEnd(cells: readonly string[]): readonly string[] {

@@ -42,6 +42,16 @@ export interface AssessContext {
   readonly screens?: readonly Screen[];
 }
 
+/** The set that judges first; each set of the order has to be known. */
+function firstOf(order: readonly string[], ownSets: readonly NormSet[]): NormSet {
+  for (const id of order)
+    if (!findNormSet(id, ownSets))
+      throw new RangeError(`unknown norm set "${id}"; allowed: ${[...NORM_SETS, ...ownSets].map((s) => s.id).join(', ')}`);
+  const normSet = findNormSet(order[0] ?? '', ownSets);
+  if (!normSet) throw new RangeError('no norm set is given; allowed: one or more');
+  return normSet;
+}
+
 /**
  * Judges an assessment: every measurement against every norm set, and the
  * findings in order of reading, each with its reasons. Web, server, print and
@@ -52,12 +62,8 @@ export interface AssessContext {
  */
 export function assess(assessment: Assessment, context: AssessContext = {}): Judgement {
   const ownSets = context.ownSets ?? [];
-  const sets = [...NORM_SETS, ...ownSets];
   const order = context.normSets ?? DEFAULT_NORM_ORDER;
-  for (const id of order)
-    if (!findNormSet(id, ownSets)) throw new RangeError(`unknown norm set "${id}"; allowed: ${sets.map((s) => s.id).join(', ')}`);
-  const normSet = findNormSet(order[0] ?? '', ownSets);
-  if (!normSet) throw new RangeError('no norm set is given; allowed: one or more');
+  const normSet = firstOf(order, ownSets);
   const { sex, birthDate } = assessment.person;
   const age = ageOn(birthDate, assessment.assessedOn);
   const errors = { own: context.ownErrors, procedure: assessment.procedure?.id };

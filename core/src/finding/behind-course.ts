@@ -53,40 +53,53 @@ export const behindCourse: Kind<Facts> = {
 
 const beyondWords = (f: Found<Facts>, { beyond = 0 }: Told): string => say('{size} more than the other side', { size: sizeOf(f, beyond) });
 
+/** Whether the operation was on this side, and the reading went as far as it would. */
+const isOfOperation = ({ key, measurement: { side } }: MeasuredValue, { involvedSide, stopped }: Evidence): boolean =>
+  !stopped.has(key) && (side === 'midline' || involvedSide === 'both' || side === involvedSide);
+
 function judged(m: MeasuredValue, evidence: Evidence): Found<Facts>[] {
-  const { procedure, involvedSide, assessedOn, stopped, thresholds } = evidence;
-  const { side } = m.measurement;
-  if (!procedure || stopped.has(m.key) || (side !== 'midline' && involvedSide !== 'both' && side !== involvedSide)) return [];
+  const { procedure, assessedOn, thresholds } = evidence;
+  if (!procedure || !isOfOperation(m, evidence)) return [];
   const weeks = weeksSince(procedure.on, assessedOn);
-  const course = courseOf(procedure.id, m.measurement);
-  const band = course && bandAt(course, weeks);
-  const isBehind = band !== undefined && standingIn(band, m.value, bandAround(m.sem)) === 'behind';
+  const behind = behindOf(m, procedure.id, weeks);
   const telling = tellOf(m, weeks, evidence);
-  if (!isBehind && !telling) return [];
+  if (!behind && !telling) return [];
   const tell = telling ? tellFacts(m, telling, evidence) : null;
-  const { id, unit } = motionOf(m);
-  const expected = isBehind ? band.low : (telling?.below ?? telling?.atMost ?? band?.low ?? m.value);
+  const told: Step[] = tell && telling ? [{ step: 'told', motion: motionOf(m).id, fromWeek: telling.fromWeek, ...tell }] : [];
+  const { low: expected, steps, sources } = behind ?? { low: expectedBy(m, procedure.id, weeks, telling), steps: [], sources: [] };
   const gap = Math.abs(expected - m.value);
   const size = severityOf(null, gap / m.mdc95, thresholds);
-  const steps: Step[] = [readings(m)];
-  if (isBehind)
-    steps.push(
-      { step: 'usual', motion: id, weeks, low: band.low, high: band.high },
-      note('behind by more than the error of a reading (1.96 × {sem} = {band})', { sem: m.sem, band: { value: bandAround(m.sem), unit } }),
-    );
-  if (tell && telling) steps.push({ step: 'told', motion: id, fromWeek: telling.fromWeek, ...tell }, errorStep(m));
-  else steps.push(errorStep(m));
-  if (course && isBehind)
-    steps.push({ step: 'source', source: { ...course.source, fromMemory: true }, confidence: course.confidence, caution: COURSE_CAUTION });
   return [
     found(m, {
       severity: tell && size === 'note' ? 'mild' : size,
       expected,
       timesError: gap / m.mdc95,
-      facts: { weeks, behind: isBehind ? gap : null, tell },
-      steps,
+      facts: { weeks, behind: behind ? gap : null, tell },
+      steps: [readings(m), ...steps, ...told, errorStep(m), ...sources],
     }),
   ];
+}
+
+/** What a reading that is not behind was expected to be: the edge that was told of, or the usual one. */
+function expectedBy(m: MeasuredValue, procedure: string, weeks: number, telling: TellWhen | undefined): number {
+  const course = courseOf(procedure, m.measurement);
+  return telling?.below ?? telling?.atMost ?? (course && bandAt(course, weeks))?.low ?? m.value;
+}
+
+/** The edge that a reading lies behind by more than its error, with the reasons; undefined where it does not. */
+function behindOf(m: MeasuredValue, procedure: string, weeks: number): { low: number; steps: Step[]; sources: Step[] } | undefined {
+  const course = courseOf(procedure, m.measurement);
+  const band = course && bandAt(course, weeks);
+  if (!course || !band || standingIn(band, m.value, bandAround(m.sem)) !== 'behind') return undefined;
+  const { id, unit } = motionOf(m);
+  return {
+    low: band.low,
+    steps: [
+      { step: 'usual', motion: id, weeks, low: band.low, high: band.high },
+      note('behind by more than the error of a reading (1.96 × {sem} = {band})', { sem: m.sem, band: { value: bandAround(m.sem), unit } }),
+    ],
+    sources: [{ step: 'source', source: { ...course.source, fromMemory: true }, confidence: course.confidence, caution: COURSE_CAUTION }],
+  };
 }
 
 const otherSide = (m: MeasuredValue, { byKey }: Evidence): MeasuredValue | undefined => {

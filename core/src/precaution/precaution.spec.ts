@@ -167,20 +167,25 @@ function enteredPast(step: { protocol: string; side: Side; mode: Mode; stopAt?: 
   const joint = LUMPED.find(([is]) => is.test(region))?.[1] ?? region;
   const of = motion(protocolOfId(step.protocol)!.motion);
   const opposite = { left: 'right', right: 'left', midline: 'midline' }[step.side];
-  return ENTERED.some(([protocol, limb, j, d, degrees, load, mode]) => {
-    if (protocol !== step.protocol || j !== joint || d !== direction || degrees === '') return false;
-    if (joint !== region && of.id !== by.motion) return false;
-    const sides =
-      limb === 'both' || limb === 'trunk' || of.sides !== 'limb' ? ['left', 'right'] : [limb === 'measured' ? step.side : opposite];
+  const rows = ENTERED.filter(
+    ([protocol, , j, d, degrees]) => protocol === step.protocol && j === joint && d === direction && degrees !== '',
+  ).filter(() => joint === region || of.id === by.motion);
+  return rows.some(([, limb, , , degrees, load, mode]) => {
+    const isBoth = limb === 'both' || limb === 'trunk' || of.sides !== 'limb';
+    const sides = isBoth ? ['left', 'right'] : [limb === 'measured' ? step.side : opposite];
     if (by.side && !sides.includes(by.side)) return false;
     // What is measured itself ends at the limit, where the run sheet says so.
     if (mode === 'as' && (of.id === by.motion || of.joint === 'muscleLength') && step.stopAt !== undefined) return step.stopAt > by.limit!;
-    if (by.mode === 'active' && mode === 'held' && (load === 'none' || load === 'stretch')) return false;
-    if (by.mode && mode !== 'held' && mode !== 'as' && mode !== by.mode) return false;
-    if (by.mode && mode === 'as' && step.mode !== by.mode) return false;
-    if (load === 'resisted' && degrees === '0') return false;
+    if (!isOfMode({ load, mode }, by.mode, step.mode) || (load === 'resisted' && degrees === '0')) return false;
     return degrees === 'full' || Number(degrees) > by.limit!;
   });
+}
+
+/** Whether a row of the second entry is done in the mode that a precaution is of. */
+function isOfMode({ load, mode }: { load: string | undefined; mode: string | undefined }, of: Mode | undefined, step: Mode): boolean {
+  if (!of) return true;
+  if (mode === 'held') return of !== 'active' || !(load === 'none' || load === 'stretch');
+  return (mode === 'as' ? step : mode) === of;
 }
 
 describe('whatever the limits', () => {

@@ -65,39 +65,38 @@ export const seen = (faults: Readonly<Partial<Record<FaultId, PatternId | null>>
 const LOOK: ItemAnswered = { by: 'look' };
 const LAST: Readonly<Record<ItemAnswered['by'], number>> = { amount: 0.7, look: 0.5, circle: 1, felt: 0.8, choice: 0.4 };
 
-function itemOf(spec: ItemSpec): ScreenItem {
-  const answered = spec.answered ?? LOOK;
-  const mode = spec.mode ?? 'active';
+/** What an item says nothing of. */
+const UNSAID = {
+  threshold: null,
+  answered: LOOK,
+  views: [],
+  modifications: [],
+  sides: 'none',
+  tries: 2,
+  opens: null,
+  chain: null,
+  atHome: false,
+  caution: null,
+  figureFrom: {},
+  source: COMMON_PRACTICE,
+  mode: 'active',
+} satisfies Partial<ScreenItem>;
+
+function itemOf({ at, pain, faults = [], near = [], ...spec }: ItemSpec): ScreenItem {
+  const { answered = UNSAID.answered, mode = UNSAID.mode } = spec;
   return {
-    id: spec.id,
-    name: spec.name,
-    setUp: spec.setUp,
-    say: spec.say,
-    meets: spec.meets,
-    threshold: spec.threshold ?? null,
-    answered,
-    views: spec.views ?? [],
-    modifications: spec.modifications ?? [],
-    faults: (spec.faults ?? []).map((fault) => (typeof fault === 'string' ? { id: fault, views: [], opens: null, counts: true } : fault)),
-    sides: spec.sides ?? 'none',
-    painQuestion: spec.pain ?? 'Does it hurt, and where? A stretch or a pull is no pain.',
-    tries: spec.tries ?? 2,
-    position: spec.at,
-    mode,
+    ...UNSAID,
+    minutes: LAST[answered.by],
+    ...spec,
+    painQuestion: pain ?? 'Does it hurt, and where? A stretch or a pull is no pain.',
+    position: at,
+    faults: faults.map((fault) => (typeof fault === 'string' ? { id: fault, views: [], opens: null, counts: true } : fault)),
     imposes: imposedBy(spec.id, spec.imposes),
-    near: (spec.near ?? []).map((protocol) => {
+    near: near.map((protocol) => {
       const found = protocolOfId(protocol);
       if (!found) throw new RangeError(`${spec.id} stands near "${protocol}", which the catalogue does not hold`);
       return { protocol, mode: found.modes.includes(mode) ? mode : found.modes[0]! };
     }),
-    opens: spec.opens ?? null,
-    chain: spec.chain ?? null,
-    minutes: spec.minutes ?? LAST[answered.by],
-    atHome: spec.atHome ?? false,
-    caution: spec.caution ?? null,
-    figure: spec.figure,
-    figureFrom: spec.figureFrom ?? {},
-    source: spec.source ?? COMMON_PRACTICE,
   };
 }
 

@@ -127,6 +127,10 @@ function asOne(item: ScreenItem, tries: readonly ItemTry[]): ItemTry {
   };
 }
 
+/** Looked at from a named view for each of its faults, and none seen. */
+const isLookedThrough = ({ answered: by, views }: ScreenItem, { view }: ItemDone, { faults }: ItemTry): boolean =>
+  by.by === 'look' && by.noFaults === true && faults !== undefined && (view !== undefined || views.length === 0);
+
 function judgeTry(item: ScreenItem, done: ItemDone, one: ItemTry): JudgedTry {
   const faults = [...new Set([...(one.faults ?? []), ...linesFault(one.lines)])];
   const known = faults.flatMap((id) => item.faults.find((fault) => fault.id === id) ?? []);
@@ -140,7 +144,7 @@ function judgeTry(item: ScreenItem, done: ItemDone, one: ItemTry): JudgedTry {
   if (noted.length > 0) reasons.push({ kind: 'noted', faults: noted, with: done.with ?? [] });
   if (counted.length > 0) return { ...seen, quality: 'short', reasons };
   if (said !== null) return { ...seen, quality: said ? 'meets' : 'short', reasons };
-  if (item.answered.by === 'look' && item.answered.noFaults && one.faults && (done.view || item.views.length === 0)) {
+  if (isLookedThrough(item, done, one)) {
     reasons.push({ kind: 'none-seen', view: done.view ?? null });
     return { ...seen, quality: 'meets', reasons };
   }

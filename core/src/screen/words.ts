@@ -57,56 +57,68 @@ export function thresholdWords({ value, unit, at, source }: Threshold): string {
   return `${at === 'least' ? say('{amount} or more', { amount }) : say('{amount} or less', { amount })} (${source.cite})`;
 }
 
+type Reason<K extends ItemReason['kind']> = Extract<ItemReason, { kind: K }>;
+
+function amountReason({ value, threshold, meets, within }: Reason<'amount'>): string {
+  const parts = { value: amountWords(value, threshold.unit), wanted: thresholdWords(threshold) };
+  const said = meets ? say('{value}; wanted: {wanted}', parts) : say('{value}, short of {wanted}', parts);
+  return within ? say('{said}; the difference is inside the error of the reading', { said }) : said;
+}
+
+function circleReason({ sector, missing }: Reason<'circle'>): string {
+  if (sector === null) return say('the circle is whole');
+  const motions = missing.length > 0 ? ` (${listed(missing.map((id) => lower(motion(id).name)))})` : '';
+  return say('cut off from {from} to {to} o’clock{motions}', { from: sector.from, to: sector.to, motions });
+}
+
+function feltReason({ right, wrong }: Reason<'felt'>): string {
+  const parts = { right: feltList(right), wrong: feltList(wrong) };
+  if (wrong.length === 0) return right.length > 0 ? say('felt in the {right}', parts) : say('felt nowhere where it is wanted');
+  return right.length > 0
+    ? say('felt in the {right}, and in the {wrong}, where it is not wanted', parts)
+    : say('felt in the {wrong}, where it is not wanted', parts);
+}
+
+function faultsReason({ view, faults }: Reason<'faults'>): string {
+  const list = faultList(faults);
+  return view ? say('seen {view}: {faults}', { view: say(VIEW_WORDS[view]), faults: list }) : say('seen: {faults}', { faults: list });
+}
+
+function notedReason({ with: changes, faults }: Reason<'noted'>): string {
+  const list = faultList(faults);
+  if (changes.length === 0) return say('noted, and no fault by itself: {faults}', { faults: list });
+  const change = listed(changes.map((one) => say(MODIFICATION_WORDS[one])));
+  return say('noted, and no fault by itself with {change}: {faults}', { change, faults: list });
+}
+
+function painReason({ pain, where }: Reason<'pain'>): string {
+  const amount = formatNumber(pain);
+  return where ? say('hurts, {pain} of 10: {where}', { pain: amount, where }) : say('hurts, {pain} of 10', { pain: amount });
+}
+
 /** A reason in a sentence without its full stop. */
 export function itemReasonWords(reason: ItemReason): string {
   switch (reason.kind) {
-    case 'amount': {
-      const parts = { value: amountWords(reason.value, reason.threshold.unit), wanted: thresholdWords(reason.threshold) };
-      const said = reason.meets ? say('{value}; wanted: {wanted}', parts) : say('{value}, short of {wanted}', parts);
-      return reason.within ? say('{said}; the difference is inside the error of the reading', { said }) : said;
-    }
+    case 'amount':
+      return amountReason(reason);
     case 'told':
       return reason.meets ? say('meets, as the examiner says') : say('falls short, as the examiner says');
     case 'faults':
-      return reason.view
-        ? say('seen {view}: {faults}', { view: say(VIEW_WORDS[reason.view]), faults: faultList(reason.faults) })
-        : say('seen: {faults}', { faults: faultList(reason.faults) });
+      return faultsReason(reason);
     case 'noted':
-      return reason.with.length > 0
-        ? say('noted, and no fault by itself with {change}: {faults}', {
-            change: listed(reason.with.map((change) => say(MODIFICATION_WORDS[change]))),
-            faults: faultList(reason.faults),
-          })
-        : say('noted, and no fault by itself: {faults}', { faults: faultList(reason.faults) });
+      return notedReason(reason);
     case 'none-seen':
       return reason.view ? say('looked at {view}: no fault seen', { view: say(VIEW_WORDS[reason.view]) }) : say('looked at: no fault seen');
     case 'circle':
-      return reason.sector === null
-        ? say('the circle is whole')
-        : say('cut off from {from} to {to} o’clock{motions}', {
-            from: reason.sector.from,
-            to: reason.sector.to,
-            motions: reason.missing.length > 0 ? ` (${listed(reason.missing.map((id) => lower(motion(id).name)))})` : '',
-          });
+      return circleReason(reason);
     case 'felt':
-      if (reason.wrong.length > 0)
-        return reason.right.length > 0
-          ? say('felt in the {right}, and in the {wrong}, where it is not wanted', {
-              right: feltList(reason.right),
-              wrong: feltList(reason.wrong),
-            })
-          : say('felt in the {wrong}, where it is not wanted', { wrong: feltList(reason.wrong) });
-      return reason.right.length > 0
-        ? say('felt in the {right}', { right: feltList(reason.right) })
-        : say('felt nowhere where it is wanted');
+      return feltReason(reason);
     case 'choice':
       return say('told: {label}', { label: say(reason.label) });
     case 'tries':
       return sayCount(reason.of, 'one try', 'the better of {count} tries counts');
     case 'pain':
-      return reason.where
-        ? say('hurts, {pain} of 10: {where}', { pain: formatNumber(reason.pain), where: reason.where })
-        : say('hurts, {pain} of 10', { pain: formatNumber(reason.pain) });
+      return painReason(reason);
     case 'not-judged':
       return NOT_JUDGED[reason.why](reason.said);
   }

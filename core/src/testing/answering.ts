@@ -55,39 +55,54 @@ const fault = (of: ItemWay, side: Side, faults: readonly FaultId[]): GradedItem 
 /** What has to be seen for a question to be answered so, on one side. */
 export function madeFor(look: Look, answer: AnswerId, side: Side): MadeFacts {
   switch (look.look) {
-    case 'value': {
-      const at = answer === 'below' ? look.cut.below - 40 : look.cut.from + 40;
-      return { values: [valueOf(look.ways[0]!, side, at)], items: [] };
-    }
-    case 'gain': {
-      const [from, to] = look.pairs[0]!;
-      return { values: [valueOf(from, side, 20), valueOf(to, side, answer === 'gains' ? 60 : 20)], items: [] };
-    }
+    case 'value':
+    case 'gain':
     case 'endFeel':
-      return { values: [valueOf(look.ways[0]!, side, 100, answer as EndFeel)], items: [] };
-    case 'otherSide': {
-      const other = side === 'left' ? 'right' : 'left';
-      return { values: [valueOf(look.ways[0]!, side, answer === 'less' ? 50 : 200), valueOf(look.ways[0]!, other, 200)], items: [] };
-    }
+    case 'otherSide':
+      return { values: measuredFor(look, answer, side), items: [] };
     case 'itemGain':
-      return {
-        values: [],
-        items: [
-          itemOf(look.of, side, { value: -30 }),
-          itemOf({ ...look.of, with: [look.change] }, side, { value: answer === 'gains' ? 10 : -30 }),
-        ],
-      };
     case 'clears':
-      return {
-        values: [],
-        items: [fault(look.of, side, look.fault), fault({ ...look.of, with: [look.change] }, side, answer === 'stays' ? look.fault : [])],
-      };
     case 'fault':
-      return { values: [], items: [fault(look.of[0]!, side, answer === 'seen' ? look.fault : [])] };
     case 'item':
-      return { values: [], items: [itemOf(look.of[0]!, side, tryOf(look.of[0]!, answer === 'meets'))] };
+      return { values: [], items: seenFor(look, answer, side) };
     case 'finding':
       return NOTHING_KNOWN;
+  }
+}
+
+type LookBy<K extends Look['look']> = Extract<Look, { look: K }>;
+
+function measuredFor(look: LookBy<'value' | 'gain' | 'endFeel' | 'otherSide'>, answer: AnswerId, side: Side): KnownValue[] {
+  switch (look.look) {
+    case 'value':
+      return [valueOf(look.ways[0]!, side, answer === 'below' ? look.cut.below - 40 : look.cut.from + 40)];
+    case 'gain': {
+      const [from, to] = look.pairs[0]!;
+      return [valueOf(from, side, 20), valueOf(to, side, answer === 'gains' ? 60 : 20)];
+    }
+    case 'endFeel':
+      return [valueOf(look.ways[0]!, side, 100, answer as EndFeel)];
+    case 'otherSide': {
+      const other = side === 'left' ? 'right' : 'left';
+      return [valueOf(look.ways[0]!, side, answer === 'less' ? 50 : 200), valueOf(look.ways[0]!, other, 200)];
+    }
+  }
+}
+
+function seenFor(look: LookBy<'itemGain' | 'clears' | 'fault' | 'item'>, answer: AnswerId, side: Side): GradedItem[] {
+  switch (look.look) {
+    case 'itemGain': {
+      const changed = { ...look.of, with: [look.change] };
+      return [itemOf(look.of, side, { value: -30 }), itemOf(changed, side, { value: answer === 'gains' ? 10 : -30 })];
+    }
+    case 'clears': {
+      const changed = { ...look.of, with: [look.change] };
+      return [fault(look.of, side, look.fault), fault(changed, side, answer === 'stays' ? look.fault : [])];
+    }
+    case 'fault':
+      return [fault(look.of[0]!, side, answer === 'seen' ? look.fault : [])];
+    case 'item':
+      return [itemOf(look.of[0]!, side, tryOf(look.of[0]!, answer === 'meets'))];
   }
 }
 

@@ -1,5 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import { blindedOrder, draftSummary, findDrill, motion, protocolOfId, seededRandom, type Instrument } from '@dial-gauge/core';
+import {
+  blindedOrder,
+  draftSummary,
+  findDrill,
+  motion,
+  protocolOfId,
+  seededRandom,
+  type Instrument,
+  type Precaution,
+} from '@dial-gauge/core';
 import { addDays, addMinutes, formatISO, setHours, startOfHour, subDays, subYears } from 'date-fns';
 import type { DataSource, EntityManager } from 'typeorm';
 import { User } from '../records/identity/entities.js';
@@ -58,9 +67,17 @@ interface Seeding {
   readonly today: Date;
 }
 
+/** The limit of a demo patient, from the day of the operation on. */
+function precautionsOf({ limit, procedure, involvedSide }: DemoPatient, today: Date): Precaution[] {
+  if (!limit || !procedure) return [];
+  const { motion, mode, source } = limit;
+  const side = involvedSide === 'left' || involvedSide === 'right' ? { side: involvedSide } : {};
+  return [{ motion, mode, ...side, limit: limit.limit, until: day(subDays(today, procedure.daysAgo - limit.forDays)), source }];
+}
+
 async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoPatient): Promise<void> {
-  const { clinicId, examinerId, colleagueId, today } = seeding;
-  const { givenName, familyName, sex, occupation, complaint, complaintAt, involvedSide, procedure, wanted = '', goals = [], limit } = demo;
+  const { clinicId, examinerId, today } = seeding;
+  const { givenName, familyName, sex, occupation, complaint, complaintAt, involvedSide, procedure, wanted = '', goals = [] } = demo;
   const patientId = randomUUID();
   const episodeId = randomUUID();
   const oldest = Math.max(...demo.visits.map((visit) => visit.daysAgo));
@@ -79,19 +96,7 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
     wanted,
     dueOn: demo.dueInDays === undefined ? null : day(addDays(today, demo.dueInDays)),
     sortName: sortNameOf(demo),
-    precautions:
-      limit && procedure
-        ? [
-            {
-              motion: limit.motion,
-              mode: limit.mode,
-              ...(involvedSide === 'left' || involvedSide === 'right' ? { side: involvedSide } : {}),
-              limit: limit.limit,
-              until: day(subDays(today, procedure.daysAgo - limit.forDays)),
-              source: limit.source,
-            },
-          ]
-        : [],
+    precautions: precautionsOf(demo, today),
   });
   const words = wordsOf(givenName, familyName, complaint, birthDate);
   await manager.insert(
@@ -103,67 +108,10 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
     const row = { id: randomUUID(), clinicId, episodeId, protocol, digit: 0, side, mode, choice: goal, setBy: examinerId, setAt };
     await manager.insert(GoalRow, row);
   }
-  let last = { id: '', startedAt: new Date(0) };
-  for (const { daysAgo, readings, byColleague, retest, program, screened = [] } of demo.visits) {
-    const visitId = randomUUID();
-    const heldBy = byColleague ? colleagueId : examinerId;
-    const startedAt = setHours(startOfHour(subDays(today, daysAgo)), 9);
-    await manager.insert(Visit, { id: visitId, clinicId, episodeId, examinerId: heldBy, assessedOn: day(startedAt), startedAt });
-    const rows = readings.flatMap((reading) => measurementsOf(reading, { clinicId, visitId }));
-    await manager.insert(
-      MeasurementRow,
-      rows.map(({ trials, instrument, ...row }) => (void [trials, instrument], row)),
-    );
-    let minute = 0;
-    const trials = rows.flatMap((row) =>
-      row.trials.map(({ end: endAngle, lower }) => {
-        const heldAt = addMinutes(startedAt, (minute += 0.25));
-        return {
-          id: randomUUID(),
-          clinicId,
-          measurementId: row.id,
-          instrument: row.instrument,
-          startAngle: 0,
-          endAngle,
-          lowerZero: lower === undefined ? null : 0,
-          lowerEnd: lower ?? null,
-          scale: null,
-          sense: null,
-          entered: '',
-          simulated: false,
-          clockOff: null,
-          pastLimit: null,
-          pastWhy: '',
-          corrects: null,
-          withdrawnWhy: '',
-          examinerId: heldBy,
-          heldAt,
-          savedAt: heldAt,
-        };
-      }),
-    );
-    await manager.insert(TrialRow, trials);
-    await manager.insert(
-      ScreenTryRow,
-      screened.map(({ screen, item, view = '', with: changes = [], side = '', seen }, at) => ({
-        id: randomUUID(),
-        clinicId,
-        visitId,
-        screen,
-        item,
-        view,
-        changes: [...changes],
-        side,
-        seen,
-        skipped: null,
-        corrects: null,
-        heldBy,
-        heldAt: addMinutes(startedAt, 10 + at / 2),
-      })),
-    );
-    last = startedAt > last.startedAt ? { id: visitId, startedAt } : last;
-    if (program) await manager.insert(ProgramRow, programRow(program, { clinicId, visitId, heldBy, at: addMinutes(startedAt, 28) }));
-    if (retest) await seedRetest(manager, { clinicId, visitId, heldBy, at: addMinutes(startedAt, 20) }, retest);
+  let last: SeededVisit = { id: '', startedAt: new Date(0) };
+  for (const visit of demo.visits) {
+    const seeded = await seedVisit(manager, seeding, episodeId, visit);
+    last = seeded.startedAt > last.startedAt ? seeded : last;
   }
   if (demo.signed && last.id) await signVisit(manager, seeding, last);
   const latest = { visitCount: demo.visits.length, lastVisitId: last.id, latestAt: last.startedAt };
@@ -172,12 +120,80 @@ async function seedPatient(manager: EntityManager, seeding: Seeding, demo: DemoP
   await manager.update(Episode, { id: episodeId, clinicId }, { ...latest, ...end });
 }
 
-/** As whoever examined signs it, at the end of the visit. */
-async function signVisit(
+interface SeededVisit {
+  readonly id: string;
+  readonly startedAt: Date;
+}
+
+async function seedVisit(
   manager: EntityManager,
-  { clinicId, examinerId }: Seeding,
-  { id, startedAt }: { readonly id: string; readonly startedAt: Date },
-): Promise<void> {
+  { clinicId, examinerId, colleagueId, today }: Seeding,
+  episodeId: string,
+  { daysAgo, readings, byColleague, retest, program, screened = [] }: DemoVisit,
+): Promise<SeededVisit> {
+  const visitId = randomUUID();
+  const heldBy = byColleague ? colleagueId : examinerId;
+  const startedAt = setHours(startOfHour(subDays(today, daysAgo)), 9);
+  await manager.insert(Visit, { id: visitId, clinicId, episodeId, examinerId: heldBy, assessedOn: day(startedAt), startedAt });
+  const rows = readings.flatMap((reading) => measurementsOf(reading, { clinicId, visitId }));
+  await manager.insert(
+    MeasurementRow,
+    rows.map(({ trials, instrument, ...row }) => (void [trials, instrument], row)),
+  );
+  let minute = 0;
+  const trials = rows.flatMap((row) =>
+    row.trials.map(({ end: endAngle, lower }) => {
+      const heldAt = addMinutes(startedAt, (minute += 0.25));
+      return {
+        id: randomUUID(),
+        clinicId,
+        measurementId: row.id,
+        instrument: row.instrument,
+        startAngle: 0,
+        endAngle,
+        lowerZero: lower === undefined ? null : 0,
+        lowerEnd: lower ?? null,
+        scale: null,
+        sense: null,
+        entered: '',
+        simulated: false,
+        clockOff: null,
+        pastLimit: null,
+        pastWhy: '',
+        corrects: null,
+        withdrawnWhy: '',
+        examinerId: heldBy,
+        heldAt,
+        savedAt: heldAt,
+      };
+    }),
+  );
+  await manager.insert(TrialRow, trials);
+  await manager.insert(
+    ScreenTryRow,
+    screened.map(({ screen, item, view = '', with: changes = [], side = '', seen }, at) => ({
+      id: randomUUID(),
+      clinicId,
+      visitId,
+      screen,
+      item,
+      view,
+      changes: [...changes],
+      side,
+      seen,
+      skipped: null,
+      corrects: null,
+      heldBy,
+      heldAt: addMinutes(startedAt, 10 + at / 2),
+    })),
+  );
+  if (program) await manager.insert(ProgramRow, programRow(program, { clinicId, visitId, heldBy, at: addMinutes(startedAt, 28) }));
+  if (retest) await seedRetest(manager, { clinicId, visitId, heldBy, at: addMinutes(startedAt, 20) }, retest);
+  return { id: visitId, startedAt };
+}
+
+/** As whoever examined signs it, at the end of the visit. */
+async function signVisit(manager: EntityManager, { clinicId, examinerId }: Seeding, { id, startedAt }: SeededVisit): Promise<void> {
   const caller = { clinicId, userId: examinerId, name: DEMO_USER.name, role: 'lead', session: '' } as const;
   const work = new UnitOfWork(manager, caller, addMinutes(startedAt, 45), PORTS);
   const judgement = await judge(work, await visitRecord(work, id));

@@ -56,18 +56,7 @@ export function documentFromFhir(input: unknown): FhirReading {
         mark(`${path}.${at}`, entry);
         return measurementOf(entry.resource, follow);
       });
-  for (const { at, resource } of all('Observation')) {
-    if (codeOf(resource.code, OWN.motion) === undefined && codeOf(resource.code, OWN.item) === undefined)
-      refused.push({
-        path: `entry.${at}.resource.code`,
-        message: `has no code that is known here; allowed: a code of ${OWN.motion} or ${OWN.item}`,
-      });
-    else if (![now, before].some((encounter) => encounter && isAt(resource, encounter)))
-      refused.push({
-        path: `entry.${at}.resource.encounter`,
-        message: 'is no visit of this bundle; allowed: a reference to one of its encounters',
-      });
-  }
+  refused.push(...all('Observation').flatMap((entry) => wrongObservation(entry, [now, before]) ?? []));
   if (refused.length > 0 || !now) return { ok: false, refused };
 
   const { resource: patient } = patients[0]!;
@@ -78,7 +67,7 @@ export function documentFromFhir(input: unknown): FhirReading {
     all('Observation').filter(({ resource }) => isAt(resource, now)),
     mark,
   );
-  const precautions = all('Flag').map((entry, at) => {
+  const limits = all('Flag').map((entry, at) => {
     mark(`precautions.${at}`, entry);
     return fromLeaves(leavesInExtension(entry.resource.extension?.find(({ url }) => url === EXTENSION.limit)));
   });
@@ -92,19 +81,41 @@ export function documentFromFhir(input: unknown): FhirReading {
     ...given('complaintAt', among(complaint, OWN.region)),
     ...(operation && { procedure: { id: codeOf(operation.code, OWN.procedure), on: operation.performedDateTime } }),
     ...fromLeaves(leavesInExtension(now.resource.extension?.find(({ url }) => url === EXTENSION.judging))),
-    ...(precautions.length > 0 && { precautions }),
+    ...unlessEmpty('precautions', limits),
     measurements: measurementsAt(now, 'measurements'),
-    ...(screens.length > 0 && { screens }),
+    ...unlessEmpty('screens', screens),
     ...(before && { previous: { assessedOn: dayOf(before.resource), measurements: measurementsAt(before, 'previous.measurements') } }),
   };
-  const placeOf = (path: readonly PropertyKey[]): string => {
-    for (let length = path.length; length >= 0; length -= 1) {
-      const place = places.get(path.slice(0, length).join('.'));
-      if (place !== undefined) return [place, ...path.slice(length).map(String)].join('.');
-    }
-    return path.join('.');
+  return { ok: true, document, placeOf: (path) => placeIn(places, path) };
+}
+
+const unlessEmpty = <T>(field: string, list: readonly T[]): Readonly<Record<string, readonly T[]>> =>
+  list.length > 0 ? { [field]: list } : {};
+
+/** An observation without our codes, or of no visit of the bundle. */
+function wrongObservation(
+  { at, resource }: Entry<Of<'Observation'>>,
+  encounters: readonly (Entry<Of<'Encounter'>> | undefined)[],
+): RefusedResource | null {
+  if (codeOf(resource.code, OWN.motion) === undefined && codeOf(resource.code, OWN.item) === undefined)
+    return {
+      path: `entry.${at}.resource.code`,
+      message: `has no code that is known here; allowed: a code of ${OWN.motion} or ${OWN.item}`,
+    };
+  if (encounters.some((encounter) => encounter && isAt(resource, encounter))) return null;
+  return {
+    path: `entry.${at}.resource.encounter`,
+    message: 'is no visit of this bundle; allowed: a reference to one of its encounters',
   };
-  return { ok: true, document, placeOf };
+}
+
+/** Where in the bundle a field of the document was read. */
+function placeIn(places: ReadonlyMap<string, string>, path: readonly PropertyKey[]): string {
+  for (let length = path.length; length >= 0; length -= 1) {
+    const place = places.get(path.slice(0, length).join('.'));
+    if (place !== undefined) return [place, ...path.slice(length).map(String)].join('.');
+  }
+  return path.join('.');
 }
 
 /** The entries of a bundle, each with a resource; or why there are none. */

@@ -110,42 +110,51 @@ export function readPast(rows: readonly (readonly string[])[], options: PastOpti
   if (roleAt('day') < 0) refused.push({ line: 1, column: 'day', message: 'no column holds the day; allowed: choose one' });
   if (valued.length === 0) refused.push({ line: 1, column: 'value', message: 'no column holds values; allowed: choose one' });
   let asksMinus = false;
+  const isHeaderRefused = refused.length > 0;
   rows.slice(1).forEach((row, index) => {
     const line = index + 2;
-    if (refused.some((one) => one.line === 1) || without.includes(line) || row.every((cell) => cell.trim() === '')) return;
+    if (isHeaderRefused || without.includes(line) || row.every((cell) => cell.trim() === '')) return;
     const cell = (role: PastRole) => row[roleAt(role)]?.trim() ?? '';
     const refuse = (column: string, message: string) => void refused.push({ line, column, message });
-    const day = readDay(cell('day'), options.dateOrder);
+    const day = pastDay(cell('day'), options.dateOrder, context);
     if (!day.ok) return refuse(nameOf(roleAt('day')), day.message);
-    if (day.value > context.today) return refuse(nameOf(roleAt('day')), `${day.value} lies in the future; allowed: up to ${context.today}`);
-    if (day.value < context.birthDate)
-      return refuse(nameOf(roleAt('day')), `${day.value} lies before the birth date; allowed: from ${context.birthDate}`);
     for (const at of valued) {
       const text = row[at]?.trim() ?? '';
       if (text === '') continue;
-      const column = columns[at]!;
-      const way = wayOf(column, (role) => cell(role), options);
-      if ('field' in way) {
-        refuse(way.field === 'value' ? nameOf(at) : way.field, way.message);
-        continue;
-      }
       if (hasMinus(text) && options.minus === null) asksMinus = true;
-      const value = readValue(text, way.known, unitOf(cell('unit')) ?? column.unit ?? null, options.minus);
-      const kept = value.ok ? Math.round(value.value * 100) / 100 : 0;
-      const problem = value.ok ? checkValue(way.motion, way.instrument, asRead(way, kept)) : value.message;
-      if (problem) {
-        refuse(nameOf(at), problem);
-        continue;
-      }
-      const pain = painOf(cell('pain'));
-      if (pain === null) {
-        refuse(nameOf(roleAt('pain')), `"${cell('pain')}" is not a pain of 0 to 10; allowed: whole numbers, or empty`);
-        continue;
-      }
-      found.push({ on: day.value, measurement: measurementOf(way, kept, pain) });
+      const read = pastValue(text, columns[at]!, cell, options);
+      if ('measurement' in read) found.push({ on: day.value, measurement: read.measurement });
+      else refuse(read.field === 'value' ? nameOf(at) : read.field === 'pain' ? nameOf(roleAt('pain')) : read.field, read.message);
     }
   });
   return { sessions: sessionsOf(found), readings: found.length, refused, asksMinus };
+}
+
+/** A day that is not in the future and not before the birth. */
+function pastDay(text: string, order: PastOptions['dateOrder'], { today, birthDate }: PastContext): ReturnType<typeof readDay> {
+  const day = readDay(text, order);
+  if (!day.ok) return day;
+  if (day.value > today) return { ok: false, message: `${day.value} lies in the future; allowed: up to ${today}` };
+  return day.value < birthDate ? { ok: false, message: `${day.value} lies before the birth date; allowed: from ${birthDate}` } : day;
+}
+
+/** One reading of a row: what was measured how, its value and its pain. */
+function pastValue(
+  text: string,
+  column: PastColumn,
+  cell: (role: PastRole) => string,
+  options: PastOptions,
+): { readonly measurement: Measurement } | { readonly field: string; readonly message: string } {
+  const way = wayOf(column, cell, options);
+  if ('field' in way) return way;
+  const value = readValue(text, way.known, unitOf(cell('unit')) ?? column.unit ?? null, options.minus);
+  if (!value.ok) return { field: 'value', message: value.message };
+  const kept = Math.round(value.value * 100) / 100;
+  const problem = checkValue(way.motion, way.instrument, asRead(way, kept));
+  if (problem) return { field: 'value', message: problem };
+  const pain = painOf(cell('pain'));
+  if (pain === null) return { field: 'pain', message: `"${cell('pain')}" is not a pain of 0 to 10; allowed: whole numbers, or empty` };
+  return { measurement: measurementOf(way, kept, pain) };
 }
 
 /** What was converted falls between the steps of an instrument: what it comes to is held to what a body can hold. */
@@ -169,41 +178,49 @@ function wayOf(
   cell: (role: PastRole) => string,
   options: PastOptions,
 ): Way | { readonly field: string; readonly message: string } {
-  const named = cell('motion') === '' ? {} : told(cell('motion'));
-  const id = about.motion ?? named.motion;
-  const known = id && findMotion(id);
-  if (!known) {
-    const text = cell('motion');
-    return {
-      field: 'motion',
-      message:
-        text === ''
-          ? 'says not what was measured; allowed: its name in the row or the heading'
-          : `"${text.slice(0, 40)}" is no motion that is known here; allowed: its name, as "left knee flexion"`,
-    };
-  }
+  const text = cell('motion');
+  const named = text === '' ? {} : told(text);
+  const heading = { ...named, ...about };
+  const known = heading.motion && findMotion(heading.motion);
+  if (!known) return { field: 'motion', message: unknownWords(text) };
+  const said: Said = {
+    side: sideOf(cell('side')) ?? heading.side,
+    position: positionOf(cell('position')) ?? heading.position,
+    mode: modeOf(cell('mode')) ?? heading.mode ?? options.mode ?? undefined,
+    instrument: instrumentOf(cell('instrument')) ?? options.instrument ?? undefined,
+  };
+  return usualWay(known, said);
+}
+
+/** What a row, its heading and the choice for all say of how something was measured. */
+interface Said {
+  readonly side: Side | undefined;
+  readonly position: Position | undefined;
+  readonly mode: Mode | undefined;
+  readonly instrument: Instrument | undefined;
+}
+
+const unknownWords = (text: string): string =>
+  text === ''
+    ? 'says not what was measured; allowed: its name in the row or the heading'
+    : `"${text.slice(0, 40)}" is no motion that is known here; allowed: its name, as "left knee flexion"`;
+
+function usualWay(known: Motion, { instrument, ...said }: Said): Way | { readonly field: string; readonly message: string } {
+  const name = known.name.toLowerCase();
   const sides = allowedSides(known);
-  const side = sideOf(cell('side')) ?? about.side ?? named.side ?? (sides.length === 1 ? sides[0] : undefined);
-  if (!side || !sides.includes(side))
-    return { field: 'side', message: `${known.name.toLowerCase()} needs its side; allowed: ${sides.join(', ')}` };
-  const position = positionOf(cell('position')) ?? about.position ?? named.position;
-  const instrument = instrumentOf(cell('instrument')) ?? options.instrument;
+  const side = said.side ?? (sides.length === 1 ? sides[0] : undefined);
+  if (!side || !sides.includes(side)) return { field: 'side', message: `${name} needs its side; allowed: ${sides.join(', ')}` };
+  const { position } = said;
   const ways = known.protocols.filter((one) => one.variant === null && (position === undefined || one.position === position));
   const modes = [...new Set(ways.flatMap((one) => one.modes))];
-  const mode =
-    modeOf(cell('mode')) ?? about.mode ?? named.mode ?? options.mode ?? (modes.length === 1 || known.unit !== 'deg' ? modes[0] : undefined);
-  if (!mode)
-    return {
-      field: 'mode',
-      message: `${known.name.toLowerCase()} was moved actively or passively; allowed: say which, in a column or for all`,
-    };
-  const usual =
-    ways.find((one) => one.modes.includes(mode) && (!instrument || one.instruments.includes(instrument))) ??
-    ways.find((one) => one.modes.includes(mode));
+  const mode = said.mode ?? (modes.length === 1 || known.unit !== 'deg' ? modes[0] : undefined);
+  if (!mode) return { field: 'mode', message: `${name} was moved actively or passively; allowed: say which, in a column or for all` };
+  const moved = ways.filter((one) => one.modes.includes(mode));
+  const usual = moved.find((one) => !instrument || one.instruments.includes(instrument)) ?? moved[0];
   if (!usual)
     return {
       field: 'position',
-      message: `${known.name.toLowerCase()} is not measured ${mode}${position ? ` in ${position}` : ''} here; allowed: ${modes.join(', ')}`,
+      message: `${name} is not measured ${mode}${position ? ` in ${position}` : ''} here; allowed: ${modes.join(', ')}`,
     };
   const by = instrument && usual.instruments.includes(instrument) ? instrument : plain(usual.instruments);
   const wrong = checkWay({ motion: known.id, side, mode, position: usual.position, instrument: by });

@@ -58,6 +58,8 @@ const REASONS_SHOWN = 2;
 /** Heights of a row, in pixels, on a desk and on a phone: rows that are not drawn are counted by it. */
 const ROW = { wide: 74, narrow: 150 };
 const NARROW = '(max-width: 700px)';
+/** Keys that go from one person to another. */
+const MOVES: Readonly<Record<string, number>> = { ArrowDown: 1, ArrowUp: -1 };
 
 /** The door: who is in care, found by a word, in the order wanted; a page at a time, however many they are. */
 @Component({
@@ -216,10 +218,10 @@ export class CaseloadPage {
   protected press(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;
     if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('mat-dialog-container')) return;
-    const links = [...this.host.querySelectorAll<HTMLElement>('cdk-virtual-scroll-viewport li > a')];
-    const at = links.indexOf(target);
-    const move = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    if (move !== 0 && !target.matches('select, textarea')) {
+    const move = MOVES[event.key];
+    if (move !== undefined && !target.matches('select, textarea')) {
+      const links = [...this.host.querySelectorAll<HTMLElement>('cdk-virtual-scroll-viewport li > a')];
+      const at = links.indexOf(target);
       const next = at < 0 ? links[0] : links[at + move];
       if (next) {
         event.preventDefault();

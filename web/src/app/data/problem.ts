@@ -24,9 +24,10 @@ export function toFailure(error: unknown): Failure {
       passing: false,
     };
   }
-  const problem = error.error as Partial<Problem> | null;
+  const problem = (error.error ?? {}) as Partial<Problem>;
+  const detail = typeof problem.detail === 'string' ? problem.detail : null;
   // Nobody there, or whoever stands before the server says so in words of its own.
-  if (error.status === 0 || ([502, 503, 504].includes(error.status) && typeof problem?.detail !== 'string')) {
+  if (error.status === 0 || ([502, 503, 504].includes(error.status) && detail === null)) {
     return {
       status: 0,
       message: 'The server cannot be reached. What you entered is kept here and sent when it answers.',
@@ -34,12 +35,12 @@ export function toFailure(error: unknown): Failure {
       passing: true,
     };
   }
-  const message = typeof problem?.detail === 'string' ? problem.detail : `The server answered ${error.status}. Try again.`;
-  const kind = KIND.exec(problem?.type ?? '')?.[1] as ProblemKind | undefined;
+  const message = detail ?? `The server answered ${error.status}. Try again.`;
+  const kind = KIND.exec(problem.type ?? '')?.[1] as ProblemKind | undefined;
   return {
     status: error.status,
     message,
-    fields: problem?.errors ?? [],
+    fields: problem.errors ?? [],
     // What a role does not go as far as is not sent again and again: somebody has to be told.
     passing: kind !== 'role' && (error.status >= 500 || [401, 403, 429].includes(error.status)),
     ...(kind ? { kind } : {}),

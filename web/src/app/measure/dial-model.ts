@@ -1,4 +1,4 @@
-import { bandAround, describeEnd, endFigure, formatSize, formatWhole, motion, rounded, shortDay } from '@dial-gauge/core';
+import { bandAround, describeEnd, endFigure, formatSize, formatWhole, type Mode, motion, rounded, shortDay } from '@dial-gauge/core';
 
 import { facingFor } from '../ui/dial/geometry';
 import type { StripModel } from '../ui/arc-strip/arc-strip';
@@ -12,34 +12,51 @@ export function dialModel(exam: Exam): DialModel | null {
   const { side } = exam.record.place();
   const { mode } = exam.record.row();
   const about = exam.record.motion();
-  const measured = exam.record.measured();
-  const value = exam.sources.value() ?? measured?.value ?? null;
-  const norm = value === null ? undefined : exam.record.normFor(value);
-  const other = side === 'midline' ? null : exam.record.measuredFor({ side: side === 'left' ? 'right' : 'left' });
-  const active = exam.record.measuredFor({ mode: 'active' });
-  const passive = exam.record.measuredFor({ mode: 'passive' });
-  const last = exam.record.lastVisit();
-  const shown = exam.record.motion();
-  const opposite = shown.opposite ? motion(shown.opposite).short : '';
-  const edge = norm?.short ? (about.better === 'less' ? norm.expectedBand.high : norm.expectedBand.low) : null;
+  const value = valueIn(exam);
+  const opposite = about.opposite ? motion(about.opposite).short : '';
+  const edge = edgeOf(exam, value);
   const gap = edge === null || value === null ? null : { to: edge, words: `${formatWhole(Math.abs(edge - value))}° short` };
   const allowed = exam.record.allowed();
   const stop = allowed.kind === 'stop' ? { at: allowed.at, words: `stop ${endFigure(allowed.at, about)}` } : null;
+  const inMode = (of: Mode) => (mode === of ? value : (exam.record.measuredFor({ mode: of })?.value ?? null));
   const model = {
     stop,
     facing: facingFor(dial, side),
     scale: dial.scale,
-    ends: { on: endWord(shown.short), back: endWord(opposite) },
+    ends: { on: endWord(about.short), back: endWord(opposite) },
     needle: value,
     error: bandAround(exam.sources.sem()),
-    active: mode === 'active' ? value : (active?.value ?? null),
-    passive: mode === 'passive' ? value : (passive?.value ?? null),
+    active: inMode('active'),
+    passive: inMode('passive'),
     expected: exam.record.expected(),
     gap,
-    otherSide: other && { at: other.value, words: `${side === 'left' ? 'right' : 'left'} ${endFigure(Math.round(other.value), about)}` },
-    lastVisit: last && { at: last.value, words: `${shortDay(last.on)}: ${endFigure(Math.round(last.value), about)}` },
+    otherSide: otherSideMark(exam),
+    lastVisit: lastVisitMark(exam),
   };
   return { ...model, text: describe(exam, model) };
+}
+
+/** What is typed, or held already. */
+const valueIn = (exam: Exam): number | null => exam.sources.value() ?? exam.record.measured()?.value ?? null;
+
+/** Where the expected range begins, for a value that is short of it. */
+function edgeOf(exam: Exam, value: number | null): number | null {
+  const norm = value === null ? undefined : exam.record.normFor(value);
+  if (!norm?.short) return null;
+  return exam.record.motion().better === 'less' ? norm.expectedBand.high : norm.expectedBand.low;
+}
+
+function otherSideMark(exam: Exam): DialModel['otherSide'] {
+  const { side } = exam.record.place();
+  if (side === 'midline') return null;
+  const opposite = side === 'left' ? 'right' : 'left';
+  const other = exam.record.measuredFor({ side: opposite });
+  return other && { at: other.value, words: `${opposite} ${endFigure(Math.round(other.value), exam.record.motion())}` };
+}
+
+function lastVisitMark(exam: Exam): DialModel['lastVisit'] {
+  const last = exam.record.lastVisit();
+  return last && { at: last.value, words: `${shortDay(last.on)}: ${endFigure(Math.round(last.value), exam.record.motion())}` };
 }
 
 /** "Internal rotation" → "internal": the scale's ends are named in a word. */
@@ -64,12 +81,12 @@ function describe(exam: Exam, model: Omit<DialModel, 'text'>): string {
 /** Where no angle is measured: the value along a straight scale, beside what is expected and the last visit. */
 export function straightModel(exam: Exam): StripModel {
   const about = exam.record.motion();
-  const value = exam.sources.value() ?? exam.record.measured()?.value ?? null;
-  const norm = value === null ? undefined : exam.record.normFor(value);
+  const value = valueIn(exam);
   const expected = exam.record.expected();
   const last = exam.record.lastVisit();
-  const reach = Math.max(value ?? 0, expected?.high ?? 0, last?.value ?? 0, about.unit === 'N' ? 100 : 10);
-  const least = Math.min(0, value ?? 0, expected?.low ?? 0, last?.value ?? 0);
+  const shown = [value, expected?.low, expected?.high, last?.value].filter((mark) => typeof mark === 'number');
+  const reach = Math.max(about.unit === 'N' ? 100 : 10, ...shown);
+  const least = Math.min(0, ...shown);
   const step = reach > 100 ? 50 : 5;
   const said = [
     exam.record.nameOf(exam.record.row(), exam.record.place().side),
@@ -84,7 +101,7 @@ export function straightModel(exam: Exam): StripModel {
     active: null,
     passive: value,
     expected,
-    gapTo: norm?.short ? (about.better === 'less' ? norm.expectedBand.high : norm.expectedBand.low) : null,
+    gapTo: edgeOf(exam, value),
     lastVisit: last?.value ?? null,
     pain: exam.record.cell().pain ?? 0,
     value: '',

@@ -19,6 +19,7 @@ import {
   type Instrument,
   type MeasurementKey,
   type PlanStep,
+  type Side,
   type SheetItem,
   type StoredReading,
 } from '@dial-gauge/core';
@@ -175,10 +176,7 @@ export class ExamCommands {
     if (!read.ok) return this.refuse(read.message);
     if ('arc' in read) return this.holdArc(read.arc);
     const { side } = this.record.place();
-    if (read.side && side !== 'midline' && read.side !== side) {
-      const which = motion(this.record.row().motion).sides === 'towards' ? `the movement to the ${side}` : `the patient’s ${side} side`;
-      return this.refuse(`You typed ${read.side}, the run sheet is at ${which}. Look at the drawing; o goes to the other side.`);
-    }
+    if (read.side && side !== 'midline' && read.side !== side) return this.refuse(this.otherSideWords(side, read.side));
     if (read.other) return this.refuse(`${bothWaysWords(this.record.protocol(), read.reading, read.other)}.`);
     const taken = source.instrument();
     const before = this.record.cell().readings[0]?.instrument;
@@ -193,6 +191,11 @@ export class ExamCommands {
       id: source.id?.() ?? null,
       held: () => source.held(),
     });
+  }
+
+  private otherSideWords(side: Side, typed: Side): string {
+    const which = motion(this.record.row().motion).sides === 'towards' ? `the movement to the ${side}` : `the patient’s ${side} side`;
+    return `You typed ${typed}, the run sheet is at ${which}. Look at the drawing; o goes to the other side.`;
   }
 
   /** Holds what was read past its limit, as it was read then: an instrument has moved on meanwhile. */
@@ -327,15 +330,7 @@ export class ExamCommands {
       if (!failure && !kept) this.early = [...this.early, command];
       return;
     }
-    if (!failure && !kept) {
-      // Entered in another tab: it joins what is here.
-      if (!this.record.entered().some(({ id }) => id === command.id)) this.record.entered.update((entered) => [...entered, command]);
-      if (command.route === 'holdReading' || command.route === 'correctReading')
-        this.record.taken.update((taken) => new Set([...taken, command.id]));
-      if (command.route === 'withdrawReading') this.course.announcement.set('Reading withdrawn');
-      if (clockOff) this.course.problem.set(clockWords(clockOff));
-      return;
-    }
+    if (!failure && !kept) return this.saved(command, clockOff);
     // Left out, it is undone: what stood before it shows again.
     this.record.entered.update((entered) => entered.filter(({ id }) => id !== command.id));
     if (kept) {
@@ -343,19 +338,29 @@ export class ExamCommands {
       return this.course.problem.set(`${command.words}: ${kept}`);
     }
     this.course.problem.set(`${command.words} was not saved. ${describeFailure(failure!)}`);
-    if (command.route === 'holdReading') {
-      const at = this.record.places().get(measurementKey(command.body));
-      this.held.update((held) => held.filter((h) => h.id !== command.id));
-      // Back to where it was typed, unless something else is being typed by now: that stays.
-      if (at && this.typed.text() === '' && !this.course.turning()) {
-        const { problem } = this.course;
-        const said = problem();
-        this.course.goTo(at.place);
-        this.typed.text.set(command.typed ?? '');
-        problem.set(said);
-      }
-    }
+    if (command.route === 'holdReading') this.backToTyping(command);
     void this.queue.dismiss(command.id);
+  }
+
+  private saved(command: Command, clockOff: Answer['clockOff']): void {
+    // Entered in another tab: it joins what is here.
+    if (!this.record.entered().some(({ id }) => id === command.id)) this.record.entered.update((entered) => [...entered, command]);
+    if (command.route === 'holdReading' || command.route === 'correctReading')
+      this.record.taken.update((taken) => new Set([...taken, command.id]));
+    if (command.route === 'withdrawReading') this.course.announcement.set('Reading withdrawn');
+    if (clockOff) this.course.problem.set(clockWords(clockOff));
+  }
+
+  /** Back to where a refused reading was typed, unless something else is being typed by now: that stays. */
+  private backToTyping(command: Extract<Command, { route: 'holdReading' }>): void {
+    const at = this.record.places().get(measurementKey(command.body));
+    this.held.update((held) => held.filter((h) => h.id !== command.id));
+    if (!at || this.typed.text() !== '' || this.course.turning()) return;
+    const { problem } = this.course;
+    const said = problem();
+    this.course.goTo(at.place);
+    this.typed.text.set(command.typed ?? '');
+    problem.set(said);
   }
 
   private refuse(message: string): false {

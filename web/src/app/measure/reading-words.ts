@@ -28,11 +28,21 @@ export function readingWords(exam: Exam, byTouch = false): string {
   const value = exam.sources.value() ?? exam.record.measured()?.value;
   if (value === undefined) return `${askWords(exam)}${byTouch ? '' : ', Enter holds'} · ${tool}`;
   if (about.unit === 'yesNo') return `${describeEnd(about, value)} · ${tool}`;
+  return valueWords(exam, value, tool);
+}
+
+/** What the figures come to where that is not what was typed, with its error and what to look at again. */
+function valueWords(exam: Exam, value: number, tool: string): string {
+  const about = exam.record.motion();
   const derived = exam.typed.reading()?.entered !== undefined || exam.record.isDual();
-  const said = value < 0 || about.plus || derived ? `${describeEnd(about, rounded(value, about.unit))} · ` : '';
-  const suspect = exam.record.isDual() && value < 0 ? ' · the lower site moved more: check both sites' : '';
-  const position = exam.record.protocol().reads === 'position' ? ' · a position, not a change' : '';
-  return `${said}± ${formatSize(bandAround(exam.sources.sem()), about.unit)} measuring error · ${tool}${position}${suspect}`;
+  const parts = [
+    value < 0 || about.plus || derived ? describeEnd(about, rounded(value, about.unit)) : '',
+    `± ${formatSize(bandAround(exam.sources.sem()), about.unit)} measuring error`,
+    tool,
+    exam.record.protocol().reads === 'position' ? 'a position, not a change' : '',
+    exam.record.isDual() && value < 0 ? 'the lower site moved more: check both sites' : '',
+  ];
+  return parts.filter(Boolean).join(' · ');
 }
 
 /** What was read off a picture, and how sure that is. */

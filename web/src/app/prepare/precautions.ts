@@ -153,24 +153,8 @@ export class Precautions {
         `Limit: "${this.limit()}" is not a number; allowed: the furthest end in ${this.unit()}, or nothing where it must not be measured.`,
       );
     }
-    const parsed = Precaution.safeParse({
-      motion: id,
-      ...(this.kind() === 'range' ? {} : { kind: this.kind() }),
-      ...(this.changing()?.motion === id ? this.rest() : {}),
-      ...(this.side() ? { side: this.side() } : {}),
-      ...(this.mode() ? { mode: this.mode() } : {}),
-      limit: text === '' || !this.hasLimit() ? null : Number(text),
-      until: this.until() || null,
-      source: this.source(),
-    });
-    if (!parsed.success) {
-      const [first] = explain(parsed.error);
-      return this.problem.set(
-        first?.path === 'source'
-          ? 'Set by: type who or what set it, as "surgeon, letter of 2 March".'
-          : `${first?.path}: ${first?.message}`,
-      );
-    }
+    const parsed = Precaution.safeParse(this.entered(id, text));
+    if (!parsed.success) return this.problem.set(wrongWords(parsed.error));
     const old = this.changing();
     const others = this.list().filter((other) => other !== old);
     if (others.some((other) => sameness(other) === sameness(parsed.data) && other.until === parsed.data.until)) {
@@ -180,6 +164,20 @@ export class Precautions {
     this.leave();
   }
 
+  /** What was entered, before it is checked. */
+  private entered(id: string, limit: string): unknown {
+    return {
+      motion: id,
+      ...(this.kind() === 'range' ? {} : { kind: this.kind() }),
+      ...(this.changing()?.motion === id ? this.rest() : {}),
+      ...(this.side() ? { side: this.side() } : {}),
+      ...(this.mode() ? { mode: this.mode() } : {}),
+      limit: limit === '' || !this.hasLimit() ? null : Number(limit),
+      until: this.until() || null,
+      source: this.source(),
+    };
+  }
+
   protected takeProposed(): void {
     this.changed.emit([...this.list(), ...this.proposed()]);
   }
@@ -187,6 +185,13 @@ export class Precautions {
   protected remove(precaution: Precaution): void {
     this.changed.emit(this.list().filter((other) => other !== precaution));
   }
+}
+
+function wrongWords(error: Parameters<typeof explain>[0]): string {
+  const [first] = explain(error);
+  return first?.path === 'source'
+    ? 'Set by: type who or what set it, as "surgeon, letter of 2 March".'
+    : `${first?.path}: ${first?.message}`;
 }
 
 const sameness = ({ motion: id, kind, with: others, protocol, side, mode, limit }: Precaution): string =>

@@ -254,24 +254,9 @@ export class ScreenPage {
   /** Keys work wherever nothing is being typed. */
   protected key(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;
-    const types = target.matches('input, textarea, select');
-    if (
-      event.ctrlKey ||
-      event.metaKey ||
-      event.altKey ||
-      this.showsResults() ||
-      !this.may.do('screen') ||
-      !this.step() ||
-      document.querySelector('mat-dialog-container')
-    )
-      return;
-    if (types) {
-      if (event.key === 'Enter' && target.matches('input[type="text"]') && target !== this.why()?.nativeElement) {
-        event.preventDefault();
-        this.keep();
-      } else if (event.key === 'Escape') target.blur();
-      return;
-    }
+    const isChord = event.ctrlKey || event.metaKey || event.altKey;
+    if (isChord || !this.takesKeys() || document.querySelector('mat-dialog-container')) return;
+    if (target.matches('input, textarea, select')) return this.keyInField(event, target);
     if (event.key === 'Enter' && target.matches('button, a, summary')) return;
     const fault = this.screening.faults()[Number(event.key) - 1];
     const does: Readonly<Record<string, () => void>> = {
@@ -291,6 +276,18 @@ export class ScreenPage {
     if (!act) return;
     event.preventDefault();
     act();
+  }
+
+  /** An item is on the screen that this person may answer. */
+  private takesKeys(): boolean {
+    return !this.showsResults() && this.may.do('screen') && this.step() !== undefined;
+  }
+
+  private keyInField(event: KeyboardEvent, target: HTMLElement): void {
+    if (event.key === 'Enter' && target.matches('input[type="text"]') && target !== this.why()?.nativeElement) {
+      event.preventDefault();
+      this.keep();
+    } else if (event.key === 'Escape') target.blur();
   }
 
   private otherSide(): void {
