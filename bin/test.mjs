@@ -31,7 +31,7 @@ const STAGES = {
   e2e: { needs: ['mariadb-server', 'chromium'], build: true, runs: [{ command: 'npx', args: ['playwright', 'test'], cwd: 'e2e' }] },
 };
 
-const total = { passed: 0, failed: 0 };
+const total = { passed: 0, failed: 0, failures: [] };
 
 /** One run of a stage, counted. */
 async function runOne(name, index, { command, args, cwd = '', single }) {
@@ -40,12 +40,16 @@ async function runOne(name, index, { command, args, cwd = '', single }) {
   const begun = Date.now();
   const counts = countsFor(join(DATA, 'counts', `${name}-${index}.json`));
   const { code } = await run(command, args, { cwd: inRoot(cwd), env: { ...counts.env, NG_CLI_ANALYTICS: 'false' } });
-  const { passed, failed } = single
-    ? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }
-    : (counts.read() ?? { passed: 0, failed: 1 });
+  const {
+    passed,
+    failed,
+    failures = [],
+  } = single ? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 } : (counts.read() ?? { passed: 0, failed: 1 });
   total.passed += passed;
   // A runner that ended badly without a failed test, or without any test at all, has failed.
-  total.failed += failed || (code !== 0 || passed === 0 ? 1 : 0);
+  const failedHere = failed || (code !== 0 || passed === 0 ? 1 : 0);
+  total.failed += failedHere;
+  if (failedHere > 0) total.failures.push(...(failures.length > 0 ? failures : ['ended badly']).map((line) => `${title}: ${line}`));
   say(`── ${title}: ${Math.round((Date.now() - begun) / 1000)} s ──`);
 }
 
@@ -68,6 +72,8 @@ await main(async () => {
     };
     await Promise.all(Array.from({ length: together ? 2 : 1 }, lane));
   }
+  // At the end, where whoever reads a long log begins.
+  if (total.failures.length > 0) say(['', 'Failed:', ...total.failures.map((line) => `  ${line}`)].join('\n'));
   say(`\n${total.passed} passed, ${total.failed} failed`);
   if (total.failed > 0) process.exitCode = 1;
 });

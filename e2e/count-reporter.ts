@@ -1,7 +1,9 @@
 import type { Reporter, TestCase } from '@playwright/test/reporter';
 import { writeCount } from '../bin/lib/counts.mjs';
 
-/** Tells the test command how many tests passed and failed. */
+const firstLine = ({ results }: TestCase): string => results.flatMap(({ errors }) => errors)[0]?.message?.split('\n')[0] ?? '';
+
+/** Tells the test command how many tests passed and which failed. */
 export default class CountReporter implements Reporter {
   private readonly tests = new Map<string, TestCase>();
 
@@ -10,10 +12,12 @@ export default class CountReporter implements Reporter {
   }
 
   onEnd(): void {
-    const outcomes = [...this.tests.values()].map((test) => test.outcome());
+    const tests = [...this.tests.values()];
+    const failed = tests.filter((test) => test.outcome() === 'unexpected' || test.outcome() === 'flaky');
     writeCount({
-      passed: outcomes.filter((o) => o === 'expected' || o === 'flaky').length,
-      failed: outcomes.filter((o) => o === 'unexpected').length,
+      passed: tests.filter((test) => test.outcome() === 'expected').length,
+      failed: failed.length,
+      failures: failed.map((test) => `${test.title}: ${firstLine(test)}`),
     });
   }
 }

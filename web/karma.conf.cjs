@@ -7,9 +7,14 @@ const minutes = (n) => n * 60_000;
 /** Leaves the numbers for the test command. */
 function CountReporter(baseReporterDecorator) {
   baseReporterDecorator(this);
+  const failures = [];
+  this.onSpecComplete = (_browser, { success, skipped, suite, description, log = [] }) => {
+    if (!success && !skipped) failures.push(`${[...suite, description].join(' ')}: ${(log[0] ?? '').split('\n')[0]}`);
+  };
   this.onRunComplete = (_browsers, results) => {
     const file = process.env.DIAL_GAUGE_COUNTS;
-    if (file) writeFileSync(file, JSON.stringify({ passed: results.success, failed: results.failed + (results.error ? 1 : 0) }));
+    const counts = { passed: results.success, failed: results.failed + (results.error ? 1 : 0), failures };
+    if (file) writeFileSync(file, JSON.stringify(counts));
   };
 }
 CountReporter.$inject = ['baseReporterDecorator'];

@@ -1,1 +1,1 @@
-export function writeCount(counts: { passed: number; failed: number }): void;
+export function writeCount(counts: { passed: number; failed: number; failures: readonly string[] }): void;

@@ -3,9 +3,10 @@ import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 /** Where a stage of the test command leaves its numbers; set by the test command, absent when a runner is started by hand. */
 const FILE_VARIABLE = 'DIAL_GAUGE_COUNTS';
 
-export function writeCount({ passed, failed }) {
+/** @param failures one line for each test that failed: its name and the first line of why */
+export function writeCount({ passed, failed, failures }) {
   const file = process.env[FILE_VARIABLE];
-  if (file) writeFileSync(file, JSON.stringify({ passed, failed }));
+  if (file) writeFileSync(file, JSON.stringify({ passed, failed, failures }));
 }
 
 /** Environment for a stage, and a way to read its numbers afterwards. */

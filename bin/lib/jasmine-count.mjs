@@ -1,19 +1,21 @@
 import { writeCount } from './counts.mjs';
 
-/** Tells the test command how many specs passed and failed, beside the usual report. */
+const firstLine = (expectations) => (expectations[0]?.message ?? '').split('\n')[0];
+
+/** Tells the test command how many specs passed and which failed, beside the usual report. */
 class CountReporter {
   passed = 0;
-  failed = 0;
+  failures = [];
 
-  specDone(result) {
-    if (result.status === 'passed') this.passed += 1;
-    if (result.status === 'failed') this.failed += 1;
+  specDone({ status, fullName, failedExpectations = [] }) {
+    if (status === 'passed') this.passed += 1;
+    if (status === 'failed') this.failures.push(`${fullName}: ${firstLine(failedExpectations)}`);
   }
 
-  jasmineDone(result) {
+  jasmineDone({ failedExpectations = [] }) {
     // A failure outside any spec (a suite that could not be set up) counts too.
-    this.failed += result.failedExpectations?.length ?? 0;
-    writeCount(this);
+    for (const one of failedExpectations) this.failures.push(`outside of the specs: ${firstLine([one])}`);
+    writeCount({ passed: this.passed, failed: this.failures.length, failures: this.failures });
   }
 }
 
