@@ -83,7 +83,7 @@ test.describe('a backup', () => {
     const writers = [0, 1, 2, 3].map(async (writer) => {
       for (let n = 0; going; n += 1) await hold(60 + ((writer * 20 + n) % 60));
     });
-    await wait(300);
+    await expect.poll(() => held.size).toBeGreaterThan(20);
     const before = held.size;
     const { stdout } = await command('backup.mjs', [], {
       ...stack.database.environment(),

@@ -73,7 +73,6 @@ test('a knee-replacement visit: limits, plan, two turns, a limit passed, and tro
     await expect(page.getByText('10 waiting to be saved')).toBeVisible();
     await stack.server.kill();
     await stack.server.start();
-    await page.waitForTimeout(300);
     await context.setOffline(false);
     await page.reload();
     await allSaved(page, 11);

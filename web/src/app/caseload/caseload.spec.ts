@@ -171,8 +171,8 @@ describe('caseload', () => {
       const viewport = fixture.nativeElement.querySelector('cdk-virtual-scroll-viewport') as HTMLElement;
       viewport.style.height = '500px';
       window.dispatchEvent(new Event('resize'));
-      await new Promise((resolve) => setTimeout(resolve, 100));
-      expect(fixture.nativeElement.querySelectorAll('li').length).toBeLessThan(40);
+      const drawn = () => fixture.nativeElement.querySelectorAll('li').length as number;
+      await until(() => drawn() > 0 && drawn() < 40);
       viewport.scrollTop = 30 * 74;
       viewport.dispatchEvent(new Event('scroll'));
       const further = await until(() => http.match('/api/caseload?order=urgent&after=further')[0]);

@@ -7,7 +7,7 @@ import { CommandStore } from './command-store';
 import type { Command } from './commands';
 import { CommandQueue, type Answer } from './command-queue';
 import { Session } from './session';
-import { until } from '../testing/until';
+import { turns, until } from '../testing/until';
 
 const WREN = '11111111-1111-4111-8111-111111111111';
 const ROOK = '22222222-2222-4222-8222-222222222222';
@@ -56,7 +56,8 @@ describe('CommandQueue', () => {
     expect(queue.waiting()).toBe(2);
     const first = await request();
     expect(first.request.headers.get('x-dial-gauge-user')).toBe(WREN);
-    await new Promise((resolve) => setTimeout(resolve, 60));
+    await until(async () => (await TestBed.inject(CommandStore).of(WREN)).length === 2);
+    await turns();
     expect(http.match(() => true))
       .withContext('the second waits for the first')
       .toEqual([]);
@@ -106,7 +107,9 @@ describe('CommandQueue', () => {
     session.current.set({ user: { id: ROOK } });
     TestBed.tick();
     await until(() => queue.waiting() === 0);
-    await new Promise((resolve) => setTimeout(resolve, 700));
+    // Its loop has ended: nothing waits for another try.
+    await navigator.locks.request('dial-gauge-outbox', () => {});
+    await turns();
     http.expectNone(() => true);
     expect((await TestBed.inject(CommandStore).of(WREN)).length).toBe(1);
     session.current.set({ user: { id: WREN } });

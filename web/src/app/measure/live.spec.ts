@@ -40,7 +40,8 @@ describe('an exam read by connected instruments', () => {
   const answered = () => told('answer') as unknown as { taken: boolean; words: string }[];
   const body = () => queue.next().body as unknown as Record<string, unknown>;
 
-  beforeEach(async () => {
+  const create = async () => {
+    TestBed.resetTestingModule();
     localStorage.clear();
     queue = new FakeQueue();
     lines = new FakeLines();
@@ -49,6 +50,13 @@ describe('an exam read by connected instruments', () => {
     });
     exam = TestBed.inject(Exam);
     await open();
+  };
+
+  beforeEach(create);
+  afterEach(() => {
+    // What was begun on the test's time ends on it.
+    TestBed.resetTestingModule();
+    jasmine.clock().uninstall();
   });
 
   it('moves the needle with the limb, and holds where it stands, taken with what measured', () => {
@@ -103,9 +111,15 @@ describe('an exam read by connected instruments', () => {
   });
 
   it('goes stale by itself when nothing more is heard', async () => {
+    TestBed.resetTestingModule();
+    jasmine.clock().install();
+    let now = performance.now();
+    spyOn(performance, 'now').and.callFake(() => now);
+    await create();
     connect();
     shows(40);
-    await new Promise((resolve) => setTimeout(resolve, 900));
+    now += 900;
+    jasmine.clock().tick(900);
     expect(exam.live.instruments()[0]!.isStale).toBeTrue();
     expect(exam.sources.value()).toBeNull();
     shows(41);

@@ -7,6 +7,7 @@ import type { NormsView } from '@dial-gauge/contract';
 import { DEFAULT_THRESHOLDS } from '@dial-gauge/core';
 import { NormsPage } from './norms';
 import { ThresholdsForm } from './thresholds';
+import { until } from '../testing/until';
 
 const summary = (id: string, own: boolean, motions = 20) => ({
   id,
@@ -104,11 +105,7 @@ describe('NormsPage', () => {
       field.files = files.files;
       field.dispatchEvent(new Event('change'));
       // The browser reads the file in its own time.
-      for (;;) {
-        const [request] = http.match('/api/norm-sets');
-        if (request) return request;
-        await new Promise((resolve) => setTimeout(resolve, 5));
-      }
+      return until(() => http.match('/api/norm-sets')[0]);
     };
     (await bring('bad')).flush(
       {

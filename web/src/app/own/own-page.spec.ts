@@ -2,7 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { DayLog, OwnPage } from '@dial-gauge/contract';
-import { until } from '../testing/until';
+import { turns, until } from '../testing/until';
 import { OwnPagePage } from './own-page';
 
 const TOKEN = 'some-link';
@@ -36,7 +36,7 @@ describe('the person’s own page', () => {
   const button = (name: string) =>
     [...page().querySelectorAll('button')].find((one) => (one.getAttribute('aria-label') ?? one.textContent!).trim() === name)!;
   const settled = async () => {
-    await new Promise((resolve) => setTimeout(resolve));
+    await turns();
     fixture.detectChanges();
   };
   const create = async () => {

@@ -1,5 +1,5 @@
 import { MatIconTestingModule } from '@angular/material/icon/testing';
-import { shownDialog, until } from '../testing/until';
+import { shownDialog, turns, until } from '../testing/until';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { ChangeDetectionStrategy, Component } from '@angular/core';
@@ -48,7 +48,7 @@ describe('shell', () => {
     const go = async (status: number, over: object = {}) => {
       const arrived = TestBed.inject(Router).navigateByUrl('/inside/7?x=1');
       // The router asks its guards in a later turn of the event loop.
-      await new Promise((resolve) => setTimeout(resolve));
+      await turns();
       http.expectOne('/api/session').flush(status === 200 ? { ...SESSION, ...over } : {}, { status, statusText: 'x' });
       await arrived;
       return TestBed.inject(Router).url;

@@ -6,9 +6,10 @@ import { problemType } from '@dial-gauge/contract';
 import { Subject } from 'rxjs';
 import { QUIETLY } from '../data/api';
 import { askToSignInAgain } from './sign-in-again';
+import { turns } from '../testing/until';
 
 /** The dialog is loaded when it is needed; a test waits for that, not for a time. */
-const loaded = () => import('./sign-in-again.dialog').then(() => new Promise((resolve) => setTimeout(resolve)));
+const loaded = () => import('./sign-in-again.dialog').then(() => turns());
 
 describe('an ended session', () => {
   let http: HttpTestingController;
@@ -70,7 +71,7 @@ describe('an ended session', () => {
     client.post('/api/visits/1/signatures', {}).subscribe((a) => (answer = a));
     const problem = { type: problemType('proof'), title: '', status: 403, detail: '' };
     http.expectOne('/api/visits/1/signatures').flush(problem, { status: 403, statusText: 'x' });
-    await import('./prove.dialog').then(() => new Promise((resolve) => setTimeout(resolve)));
+    await import('./prove.dialog').then(() => turns());
     expect(open).toHaveBeenCalledTimes(1);
     closed.next(true);
     closed.complete();
