@@ -6,6 +6,7 @@ import {
   DRILLS,
   EQUIPMENT,
   makeProgram,
+  NO_LIMITS,
   reason,
   ageOn,
   allowedSides,
@@ -169,7 +170,7 @@ const screens = ['patterns', 'loadingReadiness', 'squatCheck', 'hipSixWays'].map
   ),
 }));
 const known = { graded: gradedScreens(screens), judgement: assess(wholeBody) };
-const choosing = { precautions: [], on: '2026-11-20', station: 'standing' } as const;
+const choosing = { limits: { ...NO_LIMITS, on: '2026-11-20' }, station: 'standing' } as const;
 const opened = reason(known, choosing);
 console.log(
   `next best test over ${opened.length} open breakdowns (${new Set(opened.map((r) => r.breakdown.pattern)).size} patterns of ${BREAKDOWNS.length}), ${whole.length} measurements and ${screens.length} screens: ` +
@@ -182,7 +183,7 @@ const made = (minutesADay: number) =>
     reasoned: opened,
     person: { birthDate: '1984-05-02' },
     on: '2026-11-20',
-    precautions: [],
+    limits: { ...NO_LIMITS, on: '2026-11-20' },
     equipment: EQUIPMENT,
     minutesADay,
     painTolerated: 3,

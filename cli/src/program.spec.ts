@@ -35,7 +35,7 @@ describe('gauge program', () => {
       expect(drill.moves.side).withContext(drill.id).toBe('left');
     }
     expect(drills[0]).toEqual(
-      jasmine.objectContaining({ stage: 'free', moves: jasmine.objectContaining({ motion: 'hip.internalRotation' }) }),
+      jasmine.objectContaining({ stage: 'mobilise', moves: jasmine.objectContaining({ motion: 'hip.internalRotation' }) }),
     );
     expect(leaveForNow.map(({ id, side }) => [id, side])).toEqual([
       ['deep-squat-turning', 'left'],
@@ -45,6 +45,8 @@ describe('gauge program', () => {
     expect([recheckOn, refer]).toEqual(['2026-12-18', []]);
     // The surgeon's 100° at the knee: rocking back takes it further.
     expect(leftOut.find(({ id }) => id === 'rock-back')!.why).toContain('surgeon');
+    // Held by the hands the knee bends with the hip.
+    expect(leftOut.find(({ id }) => id === 'hip-circle-small')!.why).toContain('surgeon');
     expect(leftOut.find(({ id }) => id === 'hip-ball-roll')!.why).toBe('needs a ball, which is not at hand');
   });
 

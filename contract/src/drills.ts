@@ -1,4 +1,13 @@
-import { DRILL_STAGES, EQUIPMENT, IMPOSED_BY, IMPOSED_LIMBS, IMPOSED_LOADS, OWN_DRILL_ID, type OwnDrill } from '@dial-gauge/core';
+import {
+  DONE_TRAITS,
+  DRILL_STAGES,
+  EQUIPMENT,
+  IMPOSED_BY,
+  IMPOSED_LIMBS,
+  IMPOSED_LOADS,
+  OWN_DRILL_ID,
+  type OwnDrill,
+} from '@dial-gauge/core';
 import * as z from 'zod';
 import { described } from './described.js';
 import { Dose } from './dose.js';
@@ -23,9 +32,12 @@ const Imposed = z.discriminatedUnion('what', [
     ...imposed,
     isFigure: z.literal(false),
   }),
+  z.strictObject({ what: z.literal('works'), motion: Name, ...imposed, load: z.literal('resisted') }),
   z.strictObject({ what: z.literal('bears'), joint: Joint, ...imposed }),
   z.strictObject({ what: z.literal('touches'), joint: Joint, ...imposed }),
 ]);
+
+const Asks = z.array(z.enum(DONE_TRAITS)).max(DONE_TRAITS.length);
 
 const Pose = z.union([z.strictObject({ scene: Name }), z.strictObject({ protocol: Name, value: z.number().min(-720).max(720) })]);
 const Marker = z.union([z.strictObject({ protocol: Name, mode: Mode }), z.strictObject({ screen: Name, item: Name })]);
@@ -47,7 +59,9 @@ export const OwnDrillBody = z.strictObject({
   easier: Name.nullable(),
   harder: Name.nullable(),
   mode: Mode,
-  imposes: z.array(Imposed).max(60),
+  imposes: z.array(Imposed).max(120),
+  /** What it asks of the whole person; left out: nobody said, and every caution holds. */
+  asks: Asks.optional(),
   notWith: z.strictObject({ lax: z.boolean(), pain: z.int().min(0).max(10).nullable(), healingWeeks: z.int().min(0).max(104) }),
   stop: line(200),
   moves: z.array(Marker).min(1).max(8),

@@ -15,6 +15,7 @@ export * from './explain.js';
 export * from './goals.js';
 export * from './ids.js';
 export * from './judged-visit.js';
+export * from './limits.js';
 export * from './judgement.js';
 export * from './judgement-shape.js';
 export * from './live.js';

@@ -168,8 +168,7 @@ export function planRequestOf(file: PlanFile): PlanRequest {
   return {
     items: file.measurements.map((item) => (provokes(item) ? { ...item, provoking: true } : item)),
     involved: file.involvedSide ?? null,
-    precautions: file.precautions,
-    on: file.assessedOn ?? null,
+    limits: { precautions: file.precautions, cautions: [], on: file.assessedOn ?? null },
     minutesAvailable: file.minutesAvailable ?? null,
     trials: file.trials,
   };

@@ -78,7 +78,7 @@ function checkForbidden(
   items.forEach((entered, at) => {
     const item = screen && findItem(screen, entered.item);
     if (!item || entered.tries.length === 0) return;
-    const allowed = allowedDoing({ imposes: item.imposes, side: (entered.side ?? 'midline') as SideId, mode: item.mode }, precautions, on);
+    const allowed = allowedDoing(item, (entered.side ?? 'midline') as SideId, { precautions, cautions: [], on });
     if (allowed.kind === 'forbidden')
       refuse(['items', at], `${item.id} is forbidden: ${forbiddenWords(allowed)}; allowed: no tries, and "skipped" with the reason`);
   });

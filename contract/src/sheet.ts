@@ -1,4 +1,4 @@
-import { CAUTION_IDS, checkWay, modesOf, protocolOfId } from '@dial-gauge/core/names';
+import { BODY_PARTS, CAUTION_IDS, checkWay, modesOf, protocolOfId } from '@dial-gauge/core/names';
 import * as z from 'zod';
 import { eachOnce } from './each-once.js';
 import { Digit, Mode, Side } from './ids.js';
@@ -38,6 +38,8 @@ export const Cautions = z.strictObject({
   asked: z.array(Question).max(60),
   yes: z.array(Question).max(60),
   note: z.string().trim().max(500).default(''),
+  /** Parts of the body that an answer is about; an answer without any holds everywhere. */
+  where: z.record(Question, z.array(z.enum(BODY_PARTS)).max(BODY_PARTS.length)).default({}),
   /** The visit as it was read: where somebody else has answered since, nothing is overwritten. */
   revision: z.int().min(0),
 });
@@ -47,6 +49,7 @@ export const CautionsView = z.object({
   asked: z.array(z.string()),
   yes: z.array(z.string()),
   note: z.string(),
+  where: z.record(z.string(), z.array(z.string())).optional(),
   outcome: z.enum(['measure', 'measure-with-care', 'refer']),
   by: z.string(),
   at: z.iso.datetime(),

@@ -11,5 +11,7 @@ export const VisitView = z.object({
   number: z.int(),
   /** Signed, and not being amended: nothing of it may be changed. */
   signed: z.boolean(),
+  /** Cautions that were answered yes, and the parts of the body that the answers are about. */
+  answers: z.object({ yes: z.array(z.string()), where: z.record(z.string(), z.array(z.string())) }).nullish(),
 });
 export type VisitView = z.infer<typeof VisitView>;

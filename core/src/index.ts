@@ -91,6 +91,8 @@ export {
   touchOfItems,
   type Imposition,
   type Touch,
+  DONE_TRAITS,
+  type DoneTrait,
 } from './imposes/index.js';
 export * from './plan/index.js';
 export * from './precaution/index.js';

@@ -10,6 +10,7 @@ export { storedTrial } from './assessment.js';
 export { LEAST_RATERS, LEAST_SUBJECTS } from './error/anova.js';
 export { DEFAULT_RANKING, RANKINGS } from './finding/rankings.js';
 export { NORM_SETS, TASK_NEEDS } from './norms/index.js';
+export { BODY_PARTS } from './plan/body-parts.js';
 export { CAUTION_IDS } from './plan/cautions.js';
 export { modesOf, waysOf } from './plan/items.js';
 export { PRECAUTION_KINDS } from './precaution/kinds.js';

@@ -31,8 +31,9 @@ describe('drills as a table', () => {
   it('come back as they went out: every drill that ships', () => {
     const reading = drillsFromRows(drillsToRows(DRILLS));
     if (!reading.ok) throw new Error(JSON.stringify(reading.refused.slice(0, 3)));
-    const bare = DRILLS.map(({ doseSource: _dose, source: _source, ...drill }) => ({
+    const bare = DRILLS.map(({ doseSource: _dose, source: _source, traits, is: _is, ...drill }) => ({
       ...drill,
+      asks: [...traits],
       imposes: drill.imposes.map((row) => (row.what === 'moves' ? { ...row, isFigure: false } : row)),
     }));
     expect(reading.drills.map(({ drill }) => drill)).toEqual(bare);

@@ -1,4 +1,12 @@
-import { IMPOSED_BY, IMPOSED_LIMBS, IMPOSED_LOADS, type Imposition, type JointMotion } from '../imposes/index.js';
+import {
+  DONE_TRAITS,
+  IMPOSED_BY,
+  IMPOSED_LIMBS,
+  IMPOSED_LOADS,
+  type Imposition,
+  type JointMotion,
+  type DoneTrait,
+} from '../imposes/index.js';
 import { USUAL, usualMode } from '../program/drills/define.js';
 import { ownDrillId, type OwnDrill } from '../program/own.js';
 import { DRILL_STAGES, EQUIPMENT, type Drill, type DrillStage, type Moves, type Pose } from '../program/drills/types.js';
@@ -32,6 +40,7 @@ export const DRILL_COLUMNS = [
   'harder',
   'mode',
   'imposes',
+  'asks',
   'lax',
   'pain',
   'healingWeeks',
@@ -78,6 +87,7 @@ const CELLS: Partial<Record<DrillColumn, Cell>> = {
   reps: ({ dose }) => optional(dose.reps),
   seconds: ({ dose }) => optional(dose.seconds),
   imposes: ({ imposes }) => list(imposes.map(imposedCell)),
+  asks: (drill) => list('traits' in drill ? [...drill.traits] : (drill.asks ?? [])),
   lax: ({ notWith }) => (notWith.lax ? 'yes' : 'no'),
   pain: ({ notWith }) => (notWith.pain === null ? 'tolerated' : String(notWith.pain)),
   healingWeeks: ({ notWith }) => String(notWith.healingWeeks),
@@ -90,7 +100,7 @@ const textOf = (drill: Shown, field: string): string => String((drill as unknown
 const cellOf = (drill: Shown, column: DrillColumn): string => CELLS[column]?.(drill) ?? textOf(drill, column);
 
 function imposedCell(row: Imposition): string {
-  const what = row.what === 'moves' ? `${row.motion} ${row.degrees}` : row.joint;
+  const what = row.what === 'moves' ? `${row.motion} ${row.degrees}` : row.what === 'works' ? row.motion : row.joint;
   return `${row.what} ${row.limb} ${what} ${row.load} ${row.by}`;
 }
 
@@ -204,12 +214,23 @@ function drillOf(reader: Reader): Omit<OwnDrill, 'version'> {
     harder: reader.cell('harder') || null,
     mode,
     imposes: reader.list('imposes').flatMap((one) => imposedOf(one, (message) => reader.refuse('imposes', message))),
+    ...asksOf(reader),
     notWith: notWithOf(reader, usual),
     stop: reader.cell('stop') || stop,
     moves: reader.list('moves').map((one) => markerOf(one, mode)),
     start: poseOf(reader, 'start'),
     end: poseOf(reader, 'end'),
   };
+}
+
+/** Empty: nobody said. */
+function asksOf(reader: Reader): Pick<OwnDrill, 'asks'> {
+  const asks = reader.list('asks').filter((one): one is DoneTrait => {
+    const isKnown = isIn(DONE_TRAITS, one);
+    if (!isKnown) reader.refuse('asks', `"${one}" is not understood; allowed: ${DONE_TRAITS.join(', ')}`);
+    return isKnown;
+  });
+  return asks.length > 0 ? { asks } : {};
 }
 
 function notWithOf(reader: Reader, usual: (typeof USUAL)[DrillStage] extends infer U ? Omit<U, 'stop'> : never): Drill['notWith'] {
@@ -221,7 +242,9 @@ function notWithOf(reader: Reader, usual: (typeof USUAL)[DrillStage] extends inf
   };
 }
 
-const IMPOSED = 'allowed: as "moves measured hip.flexion 90 none active" or "bears both knee body held"';
+const IMPOSED =
+  'allowed: as "moves measured hip.flexion 90 none active", "works measured hip.flexion resisted active" or "bears both knee body held"';
+const WHATS = ['moves', 'works', 'bears', 'touches'] as const;
 
 function imposedOf(text: string, refuse: (message: string) => void): Imposition[] {
   const [what, limb, subject, ...rest] = text.split(/\s+/);
@@ -229,13 +252,14 @@ function imposedOf(text: string, refuse: (message: string) => void): Imposition[
   const isWhole = rest.length === (what === 'moves' ? 3 : 2) && subject !== undefined;
   const isKnown = isIn(IMPOSED_LIMBS, limb) && isIn(IMPOSED_LOADS, load) && isIn(IMPOSED_BY, by);
   const angle = degrees === 'full' ? degrees : numberOf(degrees ?? '');
-  if (!isWhole || !isKnown || angle === null || (what !== 'moves' && what !== 'bears' && what !== 'touches')) {
+  if (!isWhole || !isKnown || angle === null || !isIn(WHATS, what) || (what === 'works' && load !== 'resisted')) {
     refuse(
       `"${text}" is not understood; ${IMPOSED}; limbs: ${IMPOSED_LIMBS.join(', ')}; loads: ${IMPOSED_LOADS.join(', ')}; by: ${IMPOSED_BY.join(', ')}`,
     );
     return [];
   }
   if (what === 'moves') return [{ what, limb, motion: subject as JointMotion, degrees: angle, load, by, isFigure: false }];
+  if (what === 'works') return [{ what, limb, motion: subject as JointMotion, load: 'resisted', by }];
   return [{ what, limb, joint: subject as Joint, load, by }];
 }
 

@@ -22,7 +22,7 @@ export function programReport(program: Program) {
       id: leave.rule.id,
       side: leave.side,
       leave: leave.rule.leave,
-      instead: leave.rule.instead,
+      instead: leave.instead,
       backWhen: { motion: leave.motion, value: leave.value, atLeast: leave.below },
       words: leaveWords(leave),
     })),

@@ -1,3 +1,4 @@
+import { limited } from '../testing/limits.js';
 import type { Assessment, Measurement } from '../assessment.js';
 import { measureNext } from '../reason/index.js';
 import {
@@ -187,7 +188,7 @@ describe('range that a movement does not use', () => {
 });
 
 describe('what to measure next after a screen', () => {
-  const FREE = { precautions: [], on: '2026-11-20' };
+  const FREE = { limits: limited([], '2026-11-20') };
   const short = outcomesOf([done('loadingReadiness', wall(4, 'left'), wall(12, 'right'), item('toeTouch', { value: 20, pain: 2 }))]);
 
   it('is what short items stand near, on their side, once; never what hurts', () => {
@@ -210,6 +211,6 @@ describe('what to measure next after a screen', () => {
     } as const;
     expect(measureNext(short, [measured], FREE).map(({ protocol }) => protocol)).not.toContain(first!.protocol);
     const never = [{ motion: 'ankle.dorsiflexion', side: 'left', limit: null, until: null, source: 'the surgeon' }] as const;
-    expect(measureNext(short, [], { ...FREE, precautions: never }).filter(({ protocol }) => protocol === first!.protocol)).toEqual([]);
+    expect(measureNext(short, [], { limits: limited(never) }).filter(({ protocol }) => protocol === first!.protocol)).toEqual([]);
   });
 });

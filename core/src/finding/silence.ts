@@ -29,7 +29,10 @@ export function stoppedAtLimits(
   return new Map(
     measured.flatMap((m) => {
       const { motion, side, mode } = m.measurement;
-      const allowed = allowedFor({ protocol: protocolOf(m.measurement).id, motion, side, mode }, precautions, assessedOn);
+      const allowed = allowedFor(
+        { protocol: protocolOf(m.measurement).id, motion, side, mode },
+        { precautions, cautions: [], on: assessedOn },
+      );
       if (allowed.kind !== 'stop') return [];
       const reach = motionOf(m).better === 'less' ? allowed.at - m.value : m.value - allowed.at;
       return reach + bandAround(m.sem) >= 0 ? [[m.key, { at: allowed.at, by: allowed.by }] as const] : [];

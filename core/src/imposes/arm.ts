@@ -19,6 +19,7 @@ import {
   trunk,
   upTheBack,
   type Row,
+  effort,
 } from './rows.js';
 
 const TURNED_OUT: readonly Row[] = [measured('shoulder.externalRotation', 60, 'limb', 'measurement')];
@@ -149,22 +150,22 @@ export const ARM: Readonly<Record<string, readonly Row[]>> = {
     ...SITTING,
   ],
   'strength.shoulderInternalRotation/supine': [
-    measured('shoulder.internalRotation', 0, 'resisted', 'measurement'),
-    measured('elbow.abduction', 0, 'resisted'),
+    effort('measured', 'shoulder.internalRotation', 'measurement'),
+    effort('measured', 'elbow.abduction'),
     ...ELBOW_BENT,
   ],
   'strength.shoulderExternalRotation/supine': [
-    measured('shoulder.externalRotation', 0, 'resisted', 'measurement'),
-    measured('elbow.adduction', 0, 'resisted'),
+    effort('measured', 'shoulder.externalRotation', 'measurement'),
+    effort('measured', 'elbow.adduction'),
     ...ELBOW_BENT,
   ],
   'strength.elbowFlexion/supine': [
     measured('elbow.flexion', 90, 'resisted', 'measurement'),
     measured('forearm.supination', 80, 'resisted'),
-    measured('shoulder.flexion', 0, 'resisted'),
+    effort('measured', 'shoulder.flexion'),
   ],
-  'strength.elbowExtension/supine': [measured('elbow.extension', 0, 'resisted', 'measurement'), ...ELBOW_BENT],
-  'strength.wristExtension/sitting': [measured('wrist.extension', 0, 'resisted', 'measurement'), ...PALM_DOWN, ...FOREARM_ON_TABLE],
-  'strength.wristFlexion/sitting': [measured('wrist.flexion', 0, 'resisted', 'measurement'), ...PALM_UP, ...FOREARM_ON_TABLE],
+  'strength.elbowExtension/supine': [effort('measured', 'elbow.extension', 'measurement'), ...ELBOW_BENT],
+  'strength.wristExtension/sitting': [effort('measured', 'wrist.extension', 'measurement'), ...PALM_DOWN, ...FOREARM_ON_TABLE],
+  'strength.wristFlexion/sitting': [effort('measured', 'wrist.flexion', 'measurement'), ...PALM_UP, ...FOREARM_ON_TABLE],
   'check.armsOverhead/supine': [both('shoulder.flexion', 180, 'limb', 'measurement'), both('elbow.extension', 0, 'limb'), ...CROOK],
 };

@@ -25,7 +25,11 @@ const ours = (protocol: string): Map<string, Set<string>> =>
       .map((row) =>
         row.what === 'bears'
           ? [row.limb, `${lump(row.joint)}.weight`, `${row.load} ${BY[row.by]}`]
-          : [row.limb, `${lump(jointOf(row.motion))}.${directionOf(row.motion)}`, `${row.degrees} ${row.load} ${BY[row.by]}`],
+          : [
+              row.limb,
+              `${lump(jointOf(row.motion))}.${directionOf(row.motion)}`,
+              `${row.what === 'works' ? 0 : row.degrees} ${row.load} ${BY[row.by]}`,
+            ],
       ),
   );
 

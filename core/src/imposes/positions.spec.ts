@@ -1,9 +1,8 @@
+import { limited } from '../testing/limits.js';
 import { findProcedure, usualPrecautions } from '../procedure/index.js';
 import { DRILLS, forbiddenDrill } from '../program/index.js';
 import { POSITIONS, type Joint } from '../terms.js';
-import { imposedByPosition, inPosition, jointOf, type Imposition } from './index.js';
-
-const about = (row: Imposition): Joint => (row.what === 'moves' ? jointOf(row.motion) : row.joint);
+import { imposedByPosition, inPosition, jointOfRow, type Imposition } from './index.js';
 
 describe('a position', () => {
   it('imposes something by itself, each limb told apart', () => {
@@ -25,18 +24,18 @@ describe('a position', () => {
       isFigure: false,
     };
     const rows = inPosition('sitting', [bent]);
-    const hip = rows.filter((row) => about(row) === 'hip').map((row) => [row.limb, row.what === 'moves' && row.degrees]);
+    const hip = rows.filter((row) => jointOfRow(row) === 'hip').map((row) => [row.limb, row.what === 'moves' && row.degrees]);
     expect(hip).toEqual([
       ['measured', 40],
       ['other', 90],
     ]);
-    expect(rows.filter((row) => about(row) === 'knee').length).toBe(2);
+    expect(rows.filter((row) => jointOfRow(row) === 'knee').length).toBe(2);
     const oneLeg: Imposition = { what: 'bears', limb: 'measured', joint: 'knee', load: 'body', by: 'active' };
     expect(inPosition('standing', [oneLeg]))
       .withContext('where the weight goes is said')
       .toEqual([oneLeg]);
     const palm: Imposition = { ...oneLeg, joint: 'wrist' };
-    expect(inPosition('standing', [palm]).filter((row) => about(row) === 'knee').length)
+    expect(inPosition('standing', [palm]).filter((row) => jointOfRow(row) === 'knee').length)
       .withContext('of an arm it says nothing of the legs')
       .toBe(2);
   });
@@ -47,7 +46,7 @@ describe('a position', () => {
         imposes.some(
           (one) =>
             one.what === row.what &&
-            (row.what === 'bears' || about(one) === about(row)) &&
+            (row.what === 'bears' || jointOfRow(one) === jointOfRow(row)) &&
             [row.limb, 'both', 'trunk'].concat(row.what === 'bears' ? ['measured', 'other'] : []).includes(one.limb),
         );
       expect(imposedByPosition(position).filter((row) => !said(row)))
@@ -61,12 +60,12 @@ describe('a position', () => {
     const limits = usualPrecautions(findProcedure('achilles-repair')!, 'left', '2026-11-13', '2026-11-20');
     const standing = DRILLS.filter(
       ({ position, imposes }) =>
-        position === 'standing' && imposes.some((row) => row.what === 'bears' && row.limb !== 'other' && about(row) === 'ankle'),
+        position === 'standing' && imposes.some((row) => row.what === 'bears' && row.limb !== 'other' && jointOfRow(row) === 'ankle'),
     );
     expect(standing.length).toBeGreaterThan(10);
     expect(standing.some(({ serves }) => serves.some((id) => id.startsWith('shoulder.')))).toBeTrue();
     for (const drill of standing)
-      expect(forbiddenDrill(drill, drill.sides === 'none' ? 'midline' : 'left', limits, '2026-11-20'))
+      expect(forbiddenDrill(drill, drill.sides === 'none' ? 'midline' : 'left', limited(limits, '2026-11-20')))
         .withContext(drill.id)
         .not.toBeNull();
   });

@@ -1,6 +1,6 @@
 import type { Joint, Position } from '../terms.js';
 import { bears, both, FACE_DOWN, FLAT, measured, ON_ALL_FOURS, other, SIDE_LYING, SITTING, STANDING, type Row } from './rows.js';
-import { jointOf } from './table.js';
+import { jointOfRow } from './table.js';
 import type { ImposedLimb, Imposition } from './types.js';
 
 /** What a position imposes by itself, whatever is done in it. @see common practice, no source */
@@ -34,7 +34,6 @@ export const imposedByPosition = (position: Position): Imposition[] =>
   });
 
 const LEG: readonly Joint[] = ['hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp'];
-const aboutOf = (row: Imposition): Joint => (row.what === 'moves' ? jointOf(row.motion) : row.joint);
 const covers = (limb: ImposedLimb, other: ImposedLimb): boolean => limb === other || limb === 'both';
 
 /**
@@ -46,8 +45,8 @@ export function inPosition(position: Position, rows: readonly Imposition[]): Imp
   const isSaid = (held: Imposition): boolean =>
     rows.some((row) => {
       if (row.what !== held.what) return false;
-      if (row.what === 'bears') return LEG.includes(aboutOf(row)) === LEG.includes(aboutOf(held));
-      return aboutOf(row) === aboutOf(held) && covers(row.limb, held.limb);
+      if (row.what === 'bears') return LEG.includes(jointOfRow(row)) === LEG.includes(jointOfRow(held));
+      return jointOfRow(row) === jointOfRow(held) && covers(row.limb, held.limb);
     });
   return [...rows, ...imposedByPosition(position).filter((held) => !isSaid(held))];
 }

@@ -1,5 +1,5 @@
 import type { Joint } from '../terms.js';
-import type { Bears, ImposedBy, ImposedLimb, ImposedLoad, Imposition, JointMotion, Moves, Touches } from './types.js';
+import type { Bears, ImposedBy, ImposedLimb, ImposedLoad, Imposition, JointMotion, Moves, Touches, Works } from './types.js';
 
 /** What a way of measuring imposes, before its own motion is known. */
 export type Row = Imposition | Own;
@@ -24,6 +24,15 @@ export const measured = moves('measured');
 export const other = moves('other');
 export const both = moves('both');
 export const trunk = moves('trunk');
+
+/** Muscles at work against a load, whatever the position. */
+export const effort = (limb: ImposedLimb, motion: JointMotion, by: ImposedBy = 'held'): Works => ({
+  what: 'works',
+  limb,
+  motion,
+  load: 'resisted',
+  by,
+});
 
 /** The angle that is read, where the measurement is not named after it. */
 export const figure = (motion: JointMotion, degrees: Moves['degrees'], load: ImposedLoad = 'stretch'): Moves => ({

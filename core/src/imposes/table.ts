@@ -52,6 +52,9 @@ export function isSpine(joint: Joint): boolean {
   return (SPINE_REGIONS as readonly Joint[]).includes(joint);
 }
 
+/** The joint that a row is about. */
+export const jointOfRow = (row: Imposition): Joint => ('motion' in row ? jointOf(row.motion) : row.joint);
+
 /** The two halves of a motion's id. */
 export function jointOf(motion: JointMotion): Joint {
   return motion.slice(0, motion.indexOf('.')) as Joint;

@@ -1,6 +1,7 @@
 import { motion, protocolOfId } from '../catalogue/index.js';
 import type { Joint, Mode, Position } from '../terms.js';
-import { imposesOf, jointOf } from './table.js';
+import { imposesOf, jointOfRow } from './table.js';
+import type { DoneTrait } from './traits.js';
 import type { Imposition } from './types.js';
 
 /** What a way of measuring asks of the whole person. */
@@ -12,8 +13,6 @@ export interface Touch {
   readonly joints: ReadonlySet<Joint>;
   readonly traits: ReadonlySet<Trait>;
 }
-
-const jointOfRow = (row: Imposition): Joint => (row.what === 'moves' ? jointOf(row.motion) : row.joint);
 
 /** A limb that merely lies or hangs is not touched; the neck that is turned and the back that is arched are. */
 function isTouched(row: Imposition): boolean {
@@ -72,19 +71,33 @@ export function touchOf(done: readonly { readonly protocol: string; readonly mod
 /** What an item of a screen is, as far as cautions go. */
 export interface Screened {
   readonly imposes: readonly Imposition[];
+  readonly traits: ReadonlySet<DoneTrait>;
   readonly position: Position;
   readonly mode: Mode;
   /** Ways of measuring it stands near: what they ask of the person, it asks too. */
   readonly near: readonly { readonly protocol: string; readonly mode: Mode }[];
 }
 
+/** Questions that follow from what an item asks of the whole person. */
+const ASKED_BY: readonly (readonly [DoneTrait, Trait])[] = [
+  ['balance-risk', 'balance'],
+  ['eyes-closed', 'eyes-closed'],
+  ['overhead', 'overhead'],
+  ['head-down', 'head-down'],
+  ['prone', 'face-down'],
+  ['end-range', 'end-range'],
+  ['pressed-by-hand', 'by-hand'],
+  ['nerve-tension', 'nerve'],
+];
+
 /** What is touched by items of screens: a pattern is an effort, and asks what the measurement it stands near asks. */
 export function touchOfItems(items: readonly Screened[]): Touch {
   return {
     joints: new Set(items.flatMap(({ imposes }) => imposes.filter(isTouched).map(jointOfRow))),
     traits: new Set(
-      items.flatMap(({ imposes, position, mode, near }) => [
+      items.flatMap(({ imposes, traits, position, mode, near }) => [
         'effort' as const,
+        ...ASKED_BY.flatMap(([of, trait]) => (traits.has(of) ? [trait] : [])),
         ...traitsOfDoing({ rows: imposes, position, mode }),
         ...near.flatMap((way) => traitsOf(way.protocol, way.mode).filter((trait) => trait === 'eyes-closed' || trait === 'girth')),
       ]),

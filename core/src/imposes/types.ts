@@ -41,6 +41,13 @@ export interface Bears extends Imposed {
   readonly joint: Joint;
 }
 
+/** Muscles that work in a direction against a weight, a pull or a hand: an effort, which says nothing of a position. */
+export interface Works extends Imposed {
+  readonly what: 'works';
+  readonly motion: JointMotion;
+  readonly load: 'resisted';
+}
+
 /** Hands or a tape on it: nothing is moved. */
 export interface Touches extends Imposed {
   readonly what: 'touches';
@@ -48,4 +55,4 @@ export interface Touches extends Imposed {
 }
 
 /** One thing that a way of measuring does to a joint. */
-export type Imposition = Moves | Bears | Touches;
+export type Imposition = Moves | Works | Bears | Touches;

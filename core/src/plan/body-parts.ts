@@ -1,6 +1,7 @@
 import type { Joint } from '../terms.js';
 
-export type BodyPart = 'neck' | 'thorax' | 'back' | 'shoulder' | 'elbow' | 'hand' | 'hip' | 'knee' | 'foot';
+export const BODY_PARTS = ['neck', 'thorax', 'back', 'shoulder', 'elbow', 'hand', 'hip', 'knee', 'foot'] as const;
+export type BodyPart = (typeof BODY_PARTS)[number];
 
 /** Joints of each part of the body that cautions speak of. */
 export const REGIONS_OF_BODY: Readonly<Record<BodyPart, readonly Joint[]>> = {

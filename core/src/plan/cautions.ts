@@ -1,4 +1,6 @@
 import type { Touch } from '../imposes/touch.js';
+import type { AnsweredCaution } from '../precaution/index.js';
+import { REGIONS_OF_BODY, type BodyPart } from './body-parts.js';
 import { CAUTIONS, type CautionQuestion } from './caution-list.js';
 
 /** Said wherever the questions are shown. */
@@ -50,6 +52,17 @@ export const cautionNow = (id: string): string => NAMED_BEFORE[id] ?? id;
 
 /** Every name an answer may bear. */
 export const CAUTION_IDS: readonly string[] = [...CAUTIONS.map(({ id }) => id), ...Object.keys(NAMED_BEFORE)];
+
+/** Parts of the body that an answer is about, by the question's id. */
+export type CautionWhere = Readonly<Record<string, readonly BodyPart[]>>;
+
+/** Answers as limits of the visit: an answer whose part nobody named holds everywhere. */
+export function answeredOf({ yes, where = {} }: { readonly yes: readonly string[]; readonly where?: CautionWhere }): AnsweredCaution[] {
+  return yes.map((id) => {
+    const parts = where[id] ?? [];
+    return { id: cautionNow(id), joints: parts.length > 0 ? parts.flatMap((part) => REGIONS_OF_BODY[part]) : null };
+  });
+}
 
 /** What the answers come to. */
 export type CautionOutcome = 'measure' | 'measure-with-care' | 'refer';

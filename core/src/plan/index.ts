@@ -1,5 +1,16 @@
+export { BODY_PARTS, type BodyPart } from './body-parts.js';
 export { CAUTIONS, type CautionQuestion } from './caution-list.js';
-export { cautionNow, cautionOutcome, cautionsFor, NOT_A_DIAGNOSIS, STOP_DURING, withSigns, type CautionOutcome } from './cautions.js';
+export {
+  answeredOf,
+  cautionNow,
+  cautionOutcome,
+  cautionsFor,
+  NOT_A_DIAGNOSIS,
+  STOP_DURING,
+  withSigns,
+  type CautionOutcome,
+  type CautionWhere,
+} from './cautions.js';
 export { DEFAULT_EXAM_SET, EXAM_SETS, findExamSet, type ExamSet } from './exam-sets.js';
 export { NO_TIMES, recordedTimes, secondsFor, turnSecondsOf, type HeldAt, type RecordedTimes } from './minutes.js';
 export { openEnds, type OpenEnd, type StepState } from './open-ends.js';

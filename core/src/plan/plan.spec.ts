@@ -1,3 +1,4 @@
+import { limited } from '../testing/limits.js';
 import { motion, PROTOCOLS, protocolOfId } from '../catalogue/index.js';
 import type { InvolvedSide } from '../terms.js';
 import { EXAM_SETS, findExamSet, itemsOfSheet, planExam, runSheet, waysOf, type PlanItem, type PlanStep } from './index.js';
@@ -74,7 +75,7 @@ describe('plan of an exam', () => {
       until: null,
       source: 'surgeon, letter of 2 November',
     };
-    const plan = planExam({ items: setItems('knee-replacement'), involved: 'left', precautions: [LIMIT, forbidden], on: '2026-11-23' });
+    const plan = planExam({ items: setItems('knee-replacement'), involved: 'left', limits: limited([LIMIT, forbidden], '2026-11-23') });
     expect(plan.leftOut.map((out) => [out.motion, out.side, out.mode, out.reason])).toEqual([
       ['knee.extension', 'left', 'passive', 'precaution'],
       ['knee.extension', 'right', 'passive', 'precaution'],
@@ -91,9 +92,12 @@ describe('plan of an exam', () => {
 
   it('says of a step what was asked of it, and no more: locked, kept, provoking, stopped, or to be gone about gently', () => {
     const flexion: PlanItem = { motion: 'knee.flexion', side: 'left', mode: 'passive', protocols: ['knee.flexion/supine'] };
-    const step = (item: Partial<PlanItem>, precautions: Parameters<typeof planExam>[0]['precautions'] = []) => {
-      const { seconds, ...rest } = planExam({ items: [{ ...flexion, ...item }], involved: 'left', precautions, on: '2026-11-23' })
-        .steps[0]!;
+    const step = (item: Partial<PlanItem>, precautions: Parameters<typeof limited>[0] = []) => {
+      const { seconds, ...rest } = planExam({
+        items: [{ ...flexion, ...item }],
+        involved: 'left',
+        limits: limited(precautions, '2026-11-23'),
+      }).steps[0]!;
       expect(seconds).toBeGreaterThan(0);
       return rest;
     };
@@ -124,7 +128,7 @@ describe('plan of an exam', () => {
   });
 
   it('forgets a precaution that has run out', () => {
-    const plan = planExam({ items: setItems('knee'), involved: 'left', precautions: [LIMIT], on: '2026-12-14' });
+    const plan = planExam({ items: setItems('knee'), involved: 'left', limits: limited([LIMIT], '2026-12-14') });
     expect(plan.steps.every((step) => step.stopAt === undefined)).toBeTrue();
   });
 

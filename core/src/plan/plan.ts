@@ -3,7 +3,7 @@ import { protocolNamed, type PlanItem } from './items.js';
 import { fitInto, type Timed } from './fit.js';
 import { NO_TIMES, secondsFor, turnSecondsOf, type RecordedTimes } from './minutes.js';
 import { bestOrder, type Ordered } from './order.js';
-import { allowedFor, forbiddenWords, type Allowed } from '../precaution/index.js';
+import { allowedFor, forbiddenWords, type Allowed, NO_LIMITS, type Limits } from '../precaution/index.js';
 import type { Precaution } from '../precaution/index.js';
 import { stationFor, type Station } from './station.js';
 import { worthOf, type WorthContext } from './worth.js';
@@ -46,9 +46,8 @@ export interface ExamPlan {
 export interface PlanRequest {
   readonly items: readonly PlanItem[];
   readonly involved: InvolvedSide | null;
-  readonly precautions?: readonly Precaution[];
-  /** Day of the visit; precautions that have run out by then no longer count. */
-  readonly on?: IsoDate | null;
+  /** Left out: there are none. */
+  readonly limits?: Limits;
   /** null: no matter how long. */
   readonly minutesAvailable?: number | null;
   readonly trials?: number;
@@ -69,9 +68,9 @@ const KNOW_NOTHING: Pick<WorthContext, 'measuredBefore' | 'foundBefore'> = { mea
  * @throws RangeError for a protocol that the catalogue does not hold
  */
 export function planExam(request: PlanRequest): ExamPlan {
-  const { items, involved, precautions = [], on = null, minutesAvailable = null, trials = 1, times = NO_TIMES, from = null } = request;
+  const { items, involved, limits = NO_LIMITS, minutesAvailable = null, trials = 1, times = NO_TIMES, from = null } = request;
   const { before = KNOW_NOTHING } = request;
-  const asked = items.map((item) => askedOf(item, precautions, on));
+  const asked = items.map((item) => askedOf(item, limits));
   const forbidden = asked.flatMap(({ item, ways }) => {
     const [first] = ways;
     const isOut = ways.every(({ allowed }) => allowed.kind === 'forbidden');
@@ -142,9 +141,9 @@ interface Asked {
   readonly ways: readonly { readonly protocol: string; readonly allowed: Allowed }[];
 }
 
-function askedOf(item: PlanItem, precautions: readonly Precaution[], on: IsoDate | null): Asked {
+function askedOf(item: PlanItem, limits: Limits): Asked {
   const { motion: id, side, mode } = item;
-  const ways = item.protocols.map((protocol) => ({ protocol, allowed: allowedFor({ protocol, motion: id, side, mode }, precautions, on) }));
+  const ways = item.protocols.map((protocol) => ({ protocol, allowed: allowedFor({ protocol, motion: id, side, mode }, limits) }));
   return { item, ways };
 }
 

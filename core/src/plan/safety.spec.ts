@@ -1,3 +1,4 @@
+import { limited } from '../testing/limits.js';
 import { motion, PROTOCOLS } from '../catalogue/index.js';
 import { touchOf } from '../imposes/index.js';
 import type { MotionId } from '../terms.js';
@@ -22,30 +23,30 @@ const moved = (id: MotionId, mode: 'active' | 'passive' = 'passive', side: 'left
 describe('precautions', () => {
   it('stop, forbid, or say nothing', () => {
     const all = [limit('knee.flexion', 90, { side: 'left' }), limit('knee.extension', null, { mode: 'passive' })];
-    expect(allowedFor(moved('knee.flexion'), all, null)).toEqual(jasmine.objectContaining({ kind: 'stop', at: 90, by: all[0]! }));
-    expect(allowedFor(moved('knee.flexion', 'passive', 'right'), all, null).kind).toBe('free');
-    expect(allowedFor(moved('knee.extension'), all, null).kind).toBe('forbidden');
-    expect(allowedFor(moved('knee.extension', 'active'), all, null).kind).toBe('free');
+    expect(allowedFor(moved('knee.flexion'), limited(all, null))).toEqual(jasmine.objectContaining({ kind: 'stop', at: 90, by: all[0]! }));
+    expect(allowedFor(moved('knee.flexion', 'passive', 'right'), limited(all, null)).kind).toBe('free');
+    expect(allowedFor(moved('knee.extension'), limited(all, null)).kind).toBe('forbidden');
+    expect(allowedFor(moved('knee.extension', 'active'), limited(all, null)).kind).toBe('free');
   });
 
   it('the strictest counts, and one that has run out does not', () => {
     const all = [limit('knee.flexion', 90), limit('knee.flexion', 60, { until: '2026-12-01' })];
-    expect(allowedFor(moved('knee.flexion'), all, '2026-11-30')).toEqual(jasmine.objectContaining({ at: 60 }));
-    expect(allowedFor(moved('knee.flexion'), all, '2026-12-01')).toEqual(jasmine.objectContaining({ at: 90 }));
-    expect(isPast(allowedFor(moved('knee.flexion'), all, '2026-11-30'), 61, 'knee.flexion')).toBeTrue();
-    expect(isPast(allowedFor(moved('knee.flexion'), all, '2026-11-30'), 60, 'knee.flexion')).toBeFalse();
+    expect(allowedFor(moved('knee.flexion'), limited(all, '2026-11-30'))).toEqual(jasmine.objectContaining({ at: 60 }));
+    expect(allowedFor(moved('knee.flexion'), limited(all, '2026-12-01'))).toEqual(jasmine.objectContaining({ at: 90 }));
+    expect(isPast(allowedFor(moved('knee.flexion'), limited(all, '2026-11-30')), 61, 'knee.flexion')).toBeTrue();
+    expect(isPast(allowedFor(moved('knee.flexion'), limited(all, '2026-11-30')), 60, 'knee.flexion')).toBeFalse();
   });
 
   it('hold for other tests of the same movement; a tape cannot be held to degrees and is left out', () => {
     const all = [limit('knee.flexion', 90)];
-    expect(allowedFor(moved('muscleLength.proneKneeBend'), all, null)).toEqual(jasmine.objectContaining({ kind: 'stop', at: 90 }));
-    expect(allowedFor(moved('distance.heelToButtock'), all, null).kind).toBe('forbidden');
+    expect(allowedFor(moved('muscleLength.proneKneeBend'), limited(all, null))).toEqual(jasmine.objectContaining({ kind: 'stop', at: 90 }));
+    expect(allowedFor(moved('distance.heelToButtock'), limited(all, null)).kind).toBe('forbidden');
   });
 
   it('a limit of zero forbids what starts at zero, not what may lack something of it', () => {
-    expect(allowedFor(moved('hip.internalRotation'), [limit('hip.internalRotation', 0)], null).kind).toBe('forbidden');
-    expect(allowedFor(moved('knee.extension'), [limit('knee.extension', 0)], null).kind).toBe('stop');
-    expect(allowedFor(moved('ankle.dorsiflexion'), [limit('ankle.dorsiflexion', 0)], null).kind).toBe('stop');
+    expect(allowedFor(moved('hip.internalRotation'), limited([limit('hip.internalRotation', 0)], null)).kind).toBe('forbidden');
+    expect(allowedFor(moved('knee.extension'), limited([limit('knee.extension', 0)], null)).kind).toBe('stop');
+    expect(allowedFor(moved('ankle.dorsiflexion'), limited([limit('ankle.dorsiflexion', 0)], null)).kind).toBe('stop');
   });
 
   it('weeks are calendar weeks, over the change of the clocks and of the year', () => {

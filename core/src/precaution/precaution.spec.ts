@@ -1,3 +1,4 @@
+import { limited } from '../testing/limits.js';
 import { readFileSync } from 'node:fs';
 import { motion, MOTIONS, PROTOCOLS, protocolOfId } from '../catalogue/index.js';
 import { allowedSides } from '../catalogue/check.js';
@@ -15,7 +16,7 @@ const limit = (id: MotionId, at: number | null, more: Partial<Precaution> = {}):
 const said = (precautions: readonly Precaution[], protocol: string, side: Side = 'left', mode: Mode = 'passive') => {
   const { motion: id, modes } = protocolOfId(protocol)!;
   const as = motion(id).sides === 'midline' ? 'midline' : side;
-  return allowedFor({ protocol, motion: id, side: as, mode: modes.includes(mode) ? mode : modes[0]! }, precautions, null);
+  return allowedFor({ protocol, motion: id, side: as, mode: modes.includes(mode) ? mode : modes[0]! }, limited(precautions));
 };
 
 /** What went through while precautions were a list of names, and what has to be said. */
@@ -208,7 +209,7 @@ describe('whatever the limits', () => {
         });
       });
       const items = everything.filter(() => random(12) === 0);
-      const { steps, leftOut } = planExam({ items, involved: null, precautions });
+      const { steps, leftOut } = planExam({ items, involved: null, limits: limited(precautions) });
       held += leftOut.length;
       for (const step of steps)
         for (const by of precautions)
@@ -224,7 +225,7 @@ describe('whatever the limits', () => {
       for (const id of ['knee.flexion', 'shoulder.flexion'] as const) {
         if (kind === 'single-leg' && id === 'shoulder.flexion') continue;
         const kinds = new Set(
-          everything.map((item) => allowedFor({ ...item, protocol: item.protocols[0]! }, [limit(id, null, { kind })], null).kind),
+          everything.map((item) => allowedFor({ ...item, protocol: item.protocols[0]! }, limited([limit(id, null, { kind })])).kind),
         );
         expect([...kinds])
           .withContext(`${kind} ${id}`)

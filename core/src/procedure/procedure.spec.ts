@@ -1,3 +1,4 @@
+import { limited } from '../testing/limits.js';
 import { findMotion, motion, PROTOCOLS, protocolOfId } from '../catalogue/index.js';
 import { addWeeks } from '../days.js';
 import { allowedFor } from '../precaution/index.js';
@@ -12,7 +13,7 @@ function after(id: string, weeks: number | null, protocol: string, mode: Mode = 
   const precautions = usualPrecautions(findProcedure(id)!, 'left', weeks === null ? null : OPERATED, on);
   const { motion: of, modes } = protocolOfId(protocol)!;
   const as = motion(of).sides === 'midline' ? 'midline' : side;
-  return allowedFor({ protocol, motion: of, mode: modes.includes(mode) ? mode : modes[0]!, side: as }, precautions, on);
+  return allowedFor({ protocol, motion: of, mode: modes.includes(mode) ? mode : modes[0]!, side: as }, limited(precautions, on));
 }
 
 const LEG_STANDS = ['balance.singleLegStanceEyesOpen/standing', 'check.stepDown/standing'];

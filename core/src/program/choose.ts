@@ -1,6 +1,5 @@
-import { findMotion } from '../catalogue/index.js';
-import { allowedDoing, holdsOn, type Allowed, type Precaution } from '../precaution/index.js';
-import type { IsoDate, MotionId, Side } from '../terms.js';
+import { allowedDoing, type Allowed, type Limits } from '../precaution/index.js';
+import type { MotionId, Side } from '../terms.js';
 import type { Judgement } from '../finding/index.js';
 import { kindOf } from '../finding/index.js';
 import { STAGE_WEIGHTS, type Held, type Need, type ProgramOrder } from './needs.js';
@@ -37,8 +36,7 @@ export interface DrillPast {
 
 /** What stands beside the needs. */
 export interface Given {
-  readonly precautions: readonly Precaution[];
-  readonly on: IsoDate;
+  readonly limits: Limits;
   /** Whole weeks since an operation on a side; null: there was none. Of an unknown date: 0. */
   readonly operated: { readonly side: Side | 'both'; readonly weeks: number; readonly known: boolean } | null;
   readonly equipment: readonly Equipment[];
@@ -196,25 +194,14 @@ function againstAnySide({ equipment, notWith, id }: Drill, { equipment: there, l
 const limbsOf = (side: DrillSide): readonly Side[] =>
   side === 'both' || side === 'midline' ? ['left', 'right', 'midline'] : [side, 'midline'];
 
-/** The precaution that speaks against a drill on a side, or on one of both. A drill is not read and cannot be stopped at a limit: whatever is not free is out. */
-export function forbiddenDrill(
-  { imposes, mode, serves }: Drill,
-  side: DrillSide,
-  precautions: readonly Precaution[],
-  on: IsoDate,
-): Exclude<Allowed, { kind: 'free' }> | null {
+/** The limit that speaks against a drill on a side, or on one of both. A drill is not read and cannot be stopped at a limit: whatever is not free is out. */
+export function forbiddenDrill(drill: Drill, side: DrillSide, limits: Limits): Exclude<Allowed, { kind: 'free' }> | null {
   for (const limb of side === 'both' ? (['left', 'right'] as const) : [side]) {
-    const allowed = allowedDoing({ imposes, side: limb, mode }, precautions, on);
+    const allowed = allowedDoing(drill, limb, limits);
     if (allowed.kind !== 'free') return allowed;
-    // A length or a distance that is limited is not worked on: nothing of it names a joint. A force that may not be tested may be built up.
-    const by = precautions.find((one) => serves.includes(one.motion) && isReach(one.motion) && holdsOn(one, on) && isOn(one, limb));
-    if (by) return { kind: 'forbidden', by, row: null };
   }
   return null;
 }
-
-const isReach = (id: MotionId): boolean => ['muscleLength', 'distance'].includes(findMotion(id)?.joint ?? '');
-const isOn = ({ side }: Precaution, limb: Side): boolean => side === undefined || side === limb || side === 'midline' || limb === 'midline';
 
 /** What speaks against a drill on a side: precautions, what is too mobile, what hurts or has to be looked at, and healing. */
 function againstOneSide(
@@ -222,9 +209,9 @@ function againstOneSide(
   side: DrillSide,
   held: readonly Held[],
   tooMuch: readonly Judgement['findings'][number][],
-  { precautions, on, operated }: Given,
+  { limits, operated }: Given,
 ): NotGivenWhy | null {
-  const forbidden = forbiddenDrill(drill, side, precautions, on);
+  const forbidden = forbiddenDrill(drill, side, limits);
   if (forbidden) return { why: 'forbidden', side, by: forbidden };
   const limbs = limbsOf(side);
   const lax = drill.notWith.lax && tooMuch.find((f) => drill.serves.includes(f.motion) && limbs.includes(f.side));

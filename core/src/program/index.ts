@@ -33,7 +33,6 @@ export {
   OWN_DRILL_ID,
   ownBeside,
   ownDrillId,
-  unsaid,
   type OwnDrill,
   type OwnDrillVersion,
 } from './own.js';
@@ -88,3 +87,4 @@ export {
   seenWords,
   stageWords,
 } from './words.js';
+export { unsaid } from './drills/unsaid.js';

@@ -1,7 +1,9 @@
 import { protocolOf } from '../catalogue/index.js';
 import { bandAround } from '../error/index.js';
+import { demandsOf } from '../imposes/index.js';
+import { allowedDoing, type Limits } from '../precaution/index.js';
 import type { Judgement } from '../finding/index.js';
-import type { MotionId, Side, Source } from '../terms.js';
+import type { MotionId, Position, Side, Source } from '../terms.js';
 import { COMMON_PRACTICE } from '../terms.js';
 
 /** A pattern that is left out for now, and the reading that brings it back. */
@@ -9,7 +11,7 @@ export interface LeaveRule {
   readonly id: string;
   /** In words: what is left. */
   readonly leave: string;
-  /** What may be done in its place; empty where nothing need be. */
+  /** What may be done in its place, where no limit speaks against it. */
   readonly instead: string;
   /** It is left while any of these readings is less, past its error. */
   readonly while: readonly {
@@ -67,15 +69,30 @@ export interface Leave {
   readonly motion: MotionId;
   readonly value: number;
   readonly below: number;
+  /** What may be done in its place; null where a limit speaks against that too. */
+  readonly instead: string | null;
 }
 
-/** Patterns to leave for now. A reading inside its error of the line leaves nothing out. */
-export function leaveFor({ measurements }: Pick<Judgement, 'measurements'>): Leave[] {
+const INSTEAD_AT: Readonly<Record<string, Position>> = { 'flat-hand': 'prone' };
+/** What is advised in the place of each pattern does to the body too. */
+const DOING = new Map(
+  LEAVE_RULES.map(({ id }) => {
+    const position = INSTEAD_AT[id] ?? 'standing';
+    return [id, { ...demandsOf(`instead.${id}`, position, 'active'), is: [], position, mode: 'active' as const }];
+  }),
+);
+
+/** Advice is done with both limbs: a limit of either leaves it out. */
+const insteadOf = ({ id, instead }: LeaveRule, limits: Limits): string | null =>
+  allowedDoing(DOING.get(id)!, 'midline', limits).kind === 'free' ? instead : null;
+
+/** Patterns to leave for now. A reading inside its error of the line leaves nothing out. What is advised instead keeps to every limit. */
+export function leaveFor({ measurements }: Pick<Judgement, 'measurements'>, limits: Limits): Leave[] {
   return LEAVE_RULES.flatMap((rule) =>
     rule.while.flatMap(({ motion, mode, below, protocols }) =>
       measurements.flatMap(({ measurement: m, value, sem }): Leave[] => {
         if (m.motion !== motion || m.mode !== mode || (protocols && !protocols.includes(protocolOf(m).id))) return [];
-        return value + bandAround(sem) < below ? [{ rule, side: m.side, motion, value, below }] : [];
+        return value + bandAround(sem) < below ? [{ rule, side: m.side, motion, value, below, instead: insteadOf(rule, limits) }] : [];
       }),
     ),
   );

@@ -41,10 +41,11 @@ export function drillProblems(drill: OwnDrill, others: readonly Drill[]): DrillP
 }
 
 function imposed(row: Imposition, say: (field: string, message: string) => void): void {
-  const of = row.what === 'moves' ? findMotion(row.motion) : undefined;
-  if (row.what === 'moves' && (!of || !isJoint(of.joint)))
+  const isOfMotion = row.what === 'moves' || row.what === 'works';
+  const of = isOfMotion ? findMotion(row.motion) : undefined;
+  if (isOfMotion && (!of || !isJoint(of.joint)))
     return say('motion', `"${row.motion}" is no direction of a joint; allowed: one such as hip.flexion`);
-  const joint = row.what === 'moves' ? jointOf(row.motion) : row.joint;
+  const joint = isOfMotion ? jointOf(row.motion) : row.joint;
   if (!JOINTS.includes(joint)) return say('joint', `"${joint}" is no joint; allowed: ${JOINTS.join(', ')}`);
   if (isSpine(joint) !== (row.limb === 'trunk'))
     say('limb', `"${row.limb}" does not fit ${joint}; allowed: ${isSpine(joint) ? 'trunk' : 'measured, other, both'}`);

@@ -1,3 +1,4 @@
+import { limited } from '../testing/limits.js';
 import fc from 'fast-check';
 import { motion, MOTIONS } from '../catalogue/index.js';
 import type { Precaution } from '../precaution/index.js';
@@ -72,14 +73,14 @@ describe('a clinic’s own drill', () => {
     } as const;
     const drill = asDrill({ ...OWN, imposes: [other] });
     expect(drill.imposes).toContain(jasmine.objectContaining({ limb: 'measured', motion: 'knee.flexion', degrees: 'full' }));
-    expect(forbiddenDrill(drill, 'left', [limit({ limit: 30, side: 'left' })], ON)).not.toBeNull();
-    expect(forbiddenDrill(drill, 'right', [limit({ limit: 30, side: 'left' })], ON)).toBeNull();
+    expect(forbiddenDrill(drill, 'left', limited([limit({ limit: 30, side: 'left' })], ON))).not.toBeNull();
+    expect(forbiddenDrill(drill, 'right', limited([limit({ limit: 30, side: 'left' })], ON))).toBeNull();
   });
 
   it('that moves the whole trunk moves the chest and the low back: limits of either hold', () => {
     const turning = asDrill({ ...OWN, serves: ['thoracolumbar.rotation'], position: 'sitting', mode: 'active' });
     expect(moved(turning.imposes)).toEqual(jasmine.arrayContaining(['thoracic.rotation full', 'lumbar.rotation full']));
-    expect(forbiddenDrill(turning, 'midline', [limit({ motion: 'lumbar.rotation', limit: null })], ON)).not.toBeNull();
+    expect(forbiddenDrill(turning, 'midline', limited([limit({ motion: 'lumbar.rotation', limit: null })], ON))).not.toBeNull();
   });
 
   // Whatever a clinic leaves out, what it serves is never given past a limit.
@@ -93,7 +94,7 @@ describe('a clinic’s own drill', () => {
         (id, stage, position, mode) => {
           const drill = asDrill({ ...OWN, serves: [id], stage, position, mode });
           const side = motion(id).sides === 'limb' ? 'left' : 'midline';
-          return forbiddenDrill(drill, side, [limit({ motion: id, limit: null })], ON) !== null;
+          return forbiddenDrill(drill, side, limited([limit({ motion: id, limit: null })], ON)) !== null;
         },
       ),
       { numRuns: 400 },
@@ -108,12 +109,12 @@ describe('a clinic’s own drill', () => {
     const drills = [asDrill({ ...OWN, easier: null, harder: null })];
     const chosen = made([...readings], { drills });
     expect(chosen.drills.map(({ drill, side }) => [drill.id, side])).toEqual([['own-heel-slide-towel', 'left']]);
-    const kept = made([...readings], { drills, precautions: [limit({ limit: 90, side: 'left' })] });
+    const kept = made([...readings], { drills, limits: limited([limit({ limit: 90, side: 'left' })], ON) });
     expect([kept.drills.length, kept.leftOut[0]!.why.why]).toEqual([0, 'forbidden']);
   });
 
   it('stands on a ladder between its neighbours, and is walked to and from', () => {
-    const ground = { side: 'left', precautions: [], equipment: ['towel', 'strap'], tolerated: 3, on: ON } as const;
+    const ground = { side: 'left', limits: limited([], ON), equipment: ['towel', 'strap'], tolerated: 3, on: ON } as const;
     const day = (n: number, over = {}) => ({
       on: `2026-11-0${n}`,
       done: true,

@@ -1,12 +1,15 @@
-import { isJoint, motion } from '../catalogue/index.js';
-import { directionOf, imposesOf, inPosition, isSpine, jointOf, type Imposition, type JointMotion } from '../imposes/index.js';
-import type { Mode, MotionId, Source } from '../terms.js';
+import { allTraits, inPosition, type DoneTrait } from '../imposes/index.js';
+import type { Source } from '../terms.js';
 import { LADDERS, type Ladder } from './ladder.js';
 import { DRILLS } from './list.js';
-import type { Drill, DrillStage } from './drills/types.js';
+import { reachesOf } from './drills/define.js';
+import { unsaid, withParts } from './drills/unsaid.js';
+import type { Drill } from './drills/types.js';
 
 /** A drill as a clinic wrote it. Never altered: a change is another version, so that what was given keeps its meaning. */
-export interface OwnDrill extends Omit<Drill, 'doseSource' | 'source'> {
+export interface OwnDrill extends Omit<Drill, 'doseSource' | 'source' | 'traits' | 'is'> {
+  /** What it asks of the whole person; left out: nobody said, and every caution holds. */
+  readonly asks?: readonly DoneTrait[];
   /** Begins with `own-`: no drill that ships ever does. */
   readonly id: string;
   /** The first is 1. */
@@ -19,51 +22,16 @@ export const isOwnDrill = (id: string): boolean => id.startsWith('own-');
 const THIS_CLINIC: Source = { cite: 'this clinic', fromMemory: false };
 
 /** A clinic's drill as any other: with what its position imposes, and what it serves taken as far as it goes where nothing was said of it. */
-export function asDrill({ version: _version, ...drill }: OwnDrill): Drill {
+export function asDrill({ version: _version, asks = ['unknown-task'], ...drill }: OwnDrill): Drill {
+  const imposes = inPosition(drill.position, [...drill.imposes, ...unsaid(drill)].flatMap(withParts));
   return {
     ...drill,
-    imposes: inPosition(drill.position, [...drill.imposes, ...unsaid(drill)].flatMap(withParts)),
+    imposes,
+    traits: allTraits(asks, { rows: imposes, position: drill.position, mode: drill.mode }),
+    is: reachesOf(drill.serves),
     doseSource: THIS_CLINIC,
     source: THIS_CLINIC,
   };
-}
-
-/** What a drill that serves a motion imposes at most, where its writer did not say how far it goes. */
-export function unsaid({ serves, imposes, mode, stage }: Pick<OwnDrill, 'serves' | 'imposes' | 'mode' | 'stage'>): Imposition[] {
-  // What is said of the other limb says nothing of the one that works.
-  const said = new Set(imposes.flatMap((row) => (row.what === 'moves' && row.limb !== 'other' ? [row.motion] : [])));
-  const rows = serves.flatMap((id) => asFarAsItGoes(id, mode, stage));
-  const added = new Map<JointMotion, Imposition>();
-  for (const row of rows) if (row.what === 'moves' && !partsOf(row.motion).some((part) => said.has(part))) added.set(row.motion, row);
-  return [...added.values()];
-}
-
-/** The whole trunk is moved where its parts are. */
-function partsOf(of: JointMotion): readonly JointMotion[] {
-  if (jointOf(of) !== 'thoracolumbar') return [of];
-  return (['thoracolumbar', 'thoracic', 'lumbar'] as const).map((joint): JointMotion => `${joint}.${directionOf(of)}`);
-}
-
-/** What is done to the whole trunk is done to the chest and the low back: limits name those. */
-function withParts(row: Imposition): readonly Imposition[] {
-  if (row.what !== 'moves' || jointOf(row.motion) !== 'thoracolumbar') return [row];
-  return partsOf(row.motion).map((part) => ({ ...row, motion: part }));
-}
-
-const LOAD = { free: 'none', mobilise: 'none', lengthen: 'stretch', activate: 'limb', load: 'body' } as const satisfies Record<
-  DrillStage,
-  string
->;
-
-function asFarAsItGoes(id: MotionId, mode: Mode, stage: DrillStage): readonly Imposition[] {
-  const { joint, protocols } = motion(id);
-  // A length, a distance, a force, a stance: what the measurement itself moves.
-  if (!isJoint(joint))
-    return imposesOf(protocols[0]!.id).flatMap((row) =>
-      row.what === 'moves' && row.by === 'measurement' ? [{ ...row, isFigure: false }] : [],
-    );
-  const limb = isSpine(joint) ? 'trunk' : 'measured';
-  return [{ what: 'moves', limb, motion: id as JointMotion, degrees: 'full', load: LOAD[stage], by: mode, isFigure: false }];
 }
 
 /** The drills there are for a clinic: those that ship, and its own. */

@@ -4,7 +4,7 @@ import { protocolOf } from '../catalogue/index.js';
 import { addWeeks, weeksBetween } from '../days.js';
 import { measuredMobility, mobilityScore, type Judgement } from '../finding/index.js';
 import { ageOn } from '../norms/index.js';
-import type { Precaution } from '../precaution/index.js';
+import type { Limits } from '../precaution/index.js';
 import type { Reasoned } from '../reason/index.js';
 import type { InvolvedSide, IsoDate, MotionId, Side } from '../terms.js';
 import { chooseDrills, type Chosen, type DrillPast, type DrillSide, type NotGiven } from './choose.js';
@@ -26,7 +26,8 @@ export interface ProgramAsk {
   readonly reasoned: readonly Reasoned[];
   readonly person: { readonly birthDate: IsoDate };
   readonly on: IsoDate;
-  readonly precautions: readonly Precaution[];
+  /** Those of the visit. */
+  readonly limits: Limits;
   readonly procedure?: Operation | { readonly id: string; readonly on: null };
   readonly involvedSide?: InvolvedSide;
   readonly equipment: readonly Equipment[];
@@ -103,8 +104,7 @@ export function makeProgram(ask: ProgramAsk): Program {
       }
     : null;
   const given = {
-    precautions: ask.precautions,
-    on,
+    limits: ask.limits,
     operated,
     equipment: ask.equipment,
     minutesADay,
@@ -120,7 +120,7 @@ export function makeProgram(ask: ProgramAsk): Program {
     needs,
     held,
     leftOut,
-    leave: leaveFor(judgement),
+    leave: leaveFor(judgement, ask.limits),
     refer: referOf(held, ask),
     recheck: recheckOf(drills, on, operated?.weeks ?? null),
   };

@@ -1,3 +1,4 @@
+import { limited } from '../testing/limits.js';
 import fc from 'fast-check';
 import { LADDERS, ladderOf, walkedWords, walkLadder, type LoggedDay, type WalkGround } from './index.js';
 
@@ -7,7 +8,7 @@ const day = (n: number, over: Partial<LoggedDay> = {}): LoggedDay => ({
 });
 const GROUND: WalkGround = {
   side: 'left',
-  precautions: [],
+  limits: limited(),
   equipment: ['strap', 'towel', 'pillow', 'chair', 'step', 'bike'],
   tolerated: 3,
   on: '2026-11-20',
@@ -41,7 +42,7 @@ describe('walking a ladder', () => {
       return [drill, next?.why];
     };
     expect(why({})).toEqual(['knee-rock-back', 'easy-twice']);
-    expect(why({ precautions: [{ motion: 'knee.flexion', kind: 'weight', limit: null, until: null, source: 'surgeon' }] })).toEqual([
+    expect(why({ limits: limited([{ motion: 'knee.flexion', kind: 'weight', limit: null, until: null, source: 'surgeon' }]) })).toEqual([
       'heel-slide-strap',
       'forbidden',
     ]);
@@ -51,7 +52,7 @@ describe('walking a ladder', () => {
     expect(why({ equipment: [] }, 'heel-slide')).toEqual(['heel-slide', 'equipment']);
     expect(walkedWords(walkLadder('heel-slide', two, { ...GROUND, equipment: [] }))).toBe('the next step needs what is not at hand: stay');
     expect(
-      walkLadder('heel-slide', [], { ...GROUND, precautions: [{ motion: 'knee.flexion', limit: 30, until: null, source: 'surgeon' }] })
+      walkLadder('heel-slide', [], { ...GROUND, limits: limited([{ motion: 'knee.flexion', limit: 30, until: null, source: 'surgeon' }]) })
         .rests,
     ).toBeTrue();
   });

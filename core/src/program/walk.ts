@@ -1,6 +1,6 @@
 import type { Operation } from '../course/index.js';
 import { compareDays, weeksSince } from '../days.js';
-import type { Precaution } from '../precaution/precaution.js';
+import type { Limits } from '../precaution/index.js';
 import type { IsoDate } from '../terms.js';
 import { say } from '../words/say.js';
 import { forbiddenDrill, type DrillSide } from './choose.js';
@@ -27,7 +27,7 @@ export interface Walked {
 
 export interface WalkGround {
   readonly side: DrillSide;
-  readonly precautions: readonly Precaution[];
+  readonly limits: Limits;
   readonly equipment: readonly Equipment[];
   readonly tolerated: number;
   readonly operation?: Operation;
@@ -67,9 +67,9 @@ export function walkLadder(given: string, days: readonly LoggedDay[], ground: Wa
   return { given, drill, last, next, rests: next.why === 'at-the-bottom' || isForbidden(drill, ground) };
 }
 
-function isForbidden(id: string, { side, precautions, on, drills }: WalkGround): boolean {
+function isForbidden(id: string, { side, limits, drills }: WalkGround): boolean {
   const drill = findDrill(id, drills);
-  return !drill || forbiddenDrill(drill, side, precautions, on) !== null;
+  return !drill || forbiddenDrill(drill, side, limits) !== null;
 }
 
 /** Swelling or symptoms grew the last time it was done. */

@@ -80,12 +80,12 @@ export function heldWords(held: Held): string {
 }
 
 /** "deep squats; squats to level, slowly, in their place. Back when left hip internal rotation by hand reaches 20°" */
-export function leaveWords({ rule, side, motion: id, value, below }: Leave): string {
+export function leaveWords({ rule, side, motion: id, value, below, instead }: Leave): string {
   const { mode } = rule.while.find((one) => one.motion === id)!;
   const { unit } = motion(id);
-  return say('No {leave} for now: {instead}. Back when {reading} reaches {below} (now {value})', {
-    leave: say(rule.leave),
-    instead: say(rule.instead),
+  const leave = say(rule.leave);
+  return say('{leave}. Back when {reading} reaches {below} (now {value})', {
+    leave: instead === null ? say('No {leave} for now', { leave }) : say('No {leave} for now: {instead}', { leave, instead: say(instead) }),
     reading: lower(modedName(id, side, mode)),
     below: formatSize(below, unit),
     value: formatSize(value, unit),

@@ -22,7 +22,7 @@ export interface MeasureNext {
 export function measureNext(
   outcomes: readonly ItemOutcome[],
   measured: readonly Pick<Measurement, 'motion' | 'side' | 'mode' | 'position' | 'protocol' | 'digit'>[],
-  { precautions, on, screens }: Pick<Choosing, 'precautions' | 'on' | 'screens'>,
+  { limits, screens }: Pick<Choosing, 'limits' | 'screens'>,
 ): MeasureNext[] {
   const known = new Set(measured.map((m) => [protocolOf(m).id, m.mode, m.side].join('|')));
   const next = new Map<string, MeasureNext>();
@@ -34,7 +34,7 @@ export function measureNext(
       const limbs: readonly Side[] = sides === 'midline' ? ['midline'] : one.side === 'midline' ? ['left', 'right'] : [one.side];
       for (const side of limbs) {
         const key = [id, mode, side].join('|');
-        const allowed = allowedFor({ protocol: id, motion: protocol.motion, side, mode }, precautions, on);
+        const allowed = allowedFor({ protocol: id, motion: protocol.motion, side, mode }, limits);
         if (known.has(key) || next.has(key) || allowed.kind === 'forbidden') continue;
         next.set(key, { protocol: id, mode, side, because: one });
       }

@@ -1,3 +1,4 @@
+import { limited } from '../testing/limits.js';
 import { protocolOfId } from '../catalogue/index.js';
 import { seededRandom } from '../error/index.js';
 import { imposesOf } from '../imposes/index.js';
@@ -22,7 +23,7 @@ import {
 } from './index.js';
 import type { ItemWay, Look, Question, Way } from './types.js';
 
-const FREE: Choosing = { precautions: [], on: '2026-11-20', station: null };
+const FREE: Choosing = { limits: limited([], '2026-11-20'), station: null };
 const about = (breakdown: Breakdown, facts: MadeFacts, side: Side = 'left', choosing = FREE): Reasoned =>
   reasonAbout(breakdown, side, factsFrom(facts), choosing);
 const waysIn = (look: Look): readonly Way[] =>
@@ -212,7 +213,7 @@ describe('reasoning', () => {
     for (const motion of motions) {
       const precaution: Precaution = { motion, limit: null, until: null, source: 'the surgeon' };
       for (const breakdown of BREAKDOWNS) {
-        const { next } = about(breakdown, NOTHING_KNOWN, 'left', { ...FREE, precautions: [precaution] });
+        const { next } = about(breakdown, NOTHING_KNOWN, 'left', { ...FREE, limits: limited([precaution]) });
         if (!next) continue;
         const { test } = next;
         const rows =
@@ -228,7 +229,7 @@ describe('reasoning', () => {
   it('does not measure to a limit that stops it before it could tell', () => {
     const stops = (limit: number): Choosing => ({
       ...FREE,
-      precautions: [{ motion: 'hip.flexion', limit, until: null, source: 'the surgeon' }],
+      limits: limited([{ motion: 'hip.flexion', limit, until: null, source: 'the surgeon' }]),
     });
     const proposed = (choosing: Choosing) =>
       testsFor(

@@ -1,5 +1,5 @@
 import { protocolOfId } from '../catalogue/index.js';
-import { allowedDoing, allowedFor, type Precaution } from '../precaution/index.js';
+import { allowedDoing, allowedFor, type Limits } from '../precaution/index.js';
 import { NO_TIMES, secondsFor, turnSecondsOf, type RecordedTimes } from '../plan/minutes.js';
 import { stationFor, type Station } from '../plan/station.js';
 import { findItem, findScreen, SCREENS, type Screen } from '../screen/index.js';
@@ -26,8 +26,7 @@ export type Test =
 
 /** What tests are chosen under. */
 export interface Choosing {
-  readonly precautions: readonly Precaution[];
-  readonly on: IsoDate | null;
+  readonly limits: Limits;
   /** Where the patient stands, sits or lies now. */
   readonly station: Station | null;
   readonly times?: RecordedTimes;
@@ -113,12 +112,12 @@ function measurement(
   way: Way,
   side: Side,
   facts: Facts,
-  { precautions, on, station, times = NO_TIMES }: Choosing,
+  { limits, station, times = NO_TIMES }: Choosing,
   wanted: number | null,
 ): Test | undefined {
   if (facts.value(way, side)) return undefined;
   const protocol = protocolOfId(way.protocol)!;
-  const allowed = allowedFor({ protocol: protocol.id, motion: protocol.motion, side, mode: way.mode }, precautions, on);
+  const allowed = allowedFor({ protocol: protocol.id, motion: protocol.motion, side, mode: way.mode }, limits);
   // Stopped short, or kept from its end: what would be read is not what is asked.
   if (allowed.kind === 'forbidden' || allowed.kind === 'gentle') return undefined;
   if (allowed.kind === 'stop' && (wanted === null || allowed.at < wanted)) return undefined;
@@ -127,11 +126,11 @@ function measurement(
   return { kind: 'measurement', way, side, mode: way.mode, position: protocol.position, seconds, secondsToAnswer: seconds };
 }
 
-function item(of: ItemWay, side: Side, facts: Facts, { precautions, on, station, times, screens = SCREENS }: Choosing): Test | undefined {
+function item(of: ItemWay, side: Side, facts: Facts, { limits, station, times, screens = SCREENS }: Choosing): Test | undefined {
   const screen = findScreen(of.screen, screens);
   const found = screen && findItem(screen, of.item);
   if (!found || facts.items(of, side).length > 0) return undefined;
-  if (allowedDoing({ imposes: found.imposes, side, mode: found.mode }, precautions, on).kind !== 'free') return undefined;
+  if (allowedDoing(found, side, limits).kind !== 'free') return undefined;
   const to = stationFor(found.position, side);
   const seconds = found.minutes * 60 + (station ? turnSecondsOf(times)(station, to) : 0);
   return { kind: 'item', of, side, mode: found.mode, position: found.position, seconds, secondsToAnswer: seconds };

@@ -25,7 +25,7 @@ export function operationLine({ operation, operationWords, assessedOn }: ReportF
 export const whenOf = ({ operation }: ReportFacts): When => (operation ? inWeeks(operation.on) : { unit: 'days', words: dayWords });
 
 /** Limits that hold on the day, as the plan says them. */
-export function limitLines({ precautions, assessedOn }: ReportFacts): string[] {
+export function limitLines({ limits: { precautions }, assessedOn }: ReportFacts): string[] {
   const holding = precautions.filter((by) => holdsOn(by, assessedOn));
   return alikePrecautions(holding).map((alike) => {
     const [first] = alike as [(typeof alike)[number]];

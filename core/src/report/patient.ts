@@ -155,12 +155,14 @@ export function drillBlock({ drill: id, side, dose, words }: ReportedDrill, know
   };
 }
 
-function leave({ judgement, program }: ReportFacts): Block[] {
+function leave({ judgement, program, limits }: ReportFacts): Block[] {
   const items = program
     ? [
         ...new Set(
-          leaveFor(judgement).map(({ rule }) =>
-            say('No {leave} for now. Do {instead}.', { leave: say(rule.leave), instead: say(rule.instead) }),
+          leaveFor(judgement, limits).map(({ rule, instead }) =>
+            instead === null
+              ? say('No {leave} for now.', { leave: say(rule.leave) })
+              : say('No {leave} for now. Do {instead}.', { leave: say(rule.leave), instead: say(instead) }),
           ),
         ),
       ]

@@ -1,3 +1,4 @@
+import { limited } from '../testing/limits.js';
 import { MOTIONS } from '../catalogue/index.js';
 import { assess, kindOf } from '../finding/index.js';
 import { DRILLS } from '../program/index.js';
@@ -42,10 +43,10 @@ function facts(over: Partial<ReportFacts> = {}): ReportFacts {
     involvedSide: 'left',
     operation: { id: 'knee-replacement', on: '2026-10-02' },
     operationWords: '',
-    precautions: [
+    limits: limited([
       { motion: 'knee.flexion', side: 'left', mode: 'passive', limit: 110, until: '2026-12-01', source: 'surgeon' },
       { motion: 'knee.extension', side: 'left', limit: 0, until: '2026-11-01', source: 'run out' },
-    ],
+    ]),
     assessedOn: last.assessedOn,
     visitNumber: 2,
     examiner: 'Wren',

@@ -1,5 +1,5 @@
 import type { Judgement } from '../finding/index.js';
-import type { Precaution } from '../precaution/precaution.js';
+import type { Limits } from '../precaution/index.js';
 import type { Operation } from '../course/index.js';
 import type { ProgressSeries } from '../progress/index.js';
 import type { Dose, Drill, DrillSide, Pose } from '../program/index.js';
@@ -28,7 +28,8 @@ export interface ReportFacts {
   readonly operation?: Operation;
   /** The operation as it was written, where it is none that the program knows. */
   readonly operationWords: string;
-  readonly precautions: readonly Precaution[];
+  /** Those of the visit: everything on a page that tells somebody to do something is held against them. */
+  readonly limits: Limits;
   readonly assessedOn: IsoDate;
   readonly visitNumber: number;
   readonly examiner: string;

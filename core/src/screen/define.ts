@@ -1,5 +1,5 @@
-import { protocolOfId } from '../catalogue/index.js';
-import { imposedBy, type DoneRow } from '../imposes/index.js';
+import { isJoint, motion, protocolOfId } from '../catalogue/index.js';
+import { demandsOf } from '../imposes/index.js';
 import { COMMON_PRACTICE, type Instrument, type Mode, type Position, type Source, type Unit } from '../terms.js';
 import type { FaultId } from './faults.js';
 import type { PatternId } from './pattern-ids.js';
@@ -23,7 +23,6 @@ export interface ItemSpec {
   readonly tries?: number;
   readonly at: Position;
   readonly mode?: Mode;
-  readonly imposes: readonly DoneRow[];
   readonly near?: readonly string[];
   readonly opens?: PatternId;
   readonly chain?: ScreenItem['chain'];
@@ -35,9 +34,6 @@ export interface ItemSpec {
   readonly figureFrom?: ScreenItem['figureFrom'];
   readonly source?: Source;
 }
-
-/** Everything that a way of measuring does to the body, this item does too. */
-export const like = (protocol: string): { readonly like: string } => ({ like: protocol });
 
 export const atLeast = (value: number, unit: Unit, source: Source = COMMON_PRACTICE): Threshold => ({ value, unit, at: 'least', source });
 export const atMost = (value: number, unit: Unit, source: Source = COMMON_PRACTICE): Threshold => ({ value, unit, at: 'most', source });
@@ -82,8 +78,13 @@ const UNSAID = {
   mode: 'active',
 } satisfies Partial<ScreenItem>;
 
-function itemOf({ at, pain, faults = [], near = [], ...spec }: ItemSpec): ScreenItem {
+function itemOf(screen: string, { at, pain, faults = [], near = [], ...spec }: ItemSpec): ScreenItem {
   const { answered = UNSAID.answered, mode = UNSAID.mode } = spec;
+  const beside = near.map((protocol) => {
+    const found = protocolOfId(protocol);
+    if (!found) throw new RangeError(`${spec.id} stands near "${protocol}", which the catalogue does not hold`);
+    return { protocol, motion: found.motion, mode: found.modes.includes(mode) ? mode : found.modes[0]! };
+  });
   return {
     ...UNSAID,
     minutes: LAST[answered.by],
@@ -91,16 +92,13 @@ function itemOf({ at, pain, faults = [], near = [], ...spec }: ItemSpec): Screen
     painQuestion: pain ?? 'Does it hurt, and where? A stretch or a pull is no pain.',
     position: at,
     faults: faults.map((fault) => (typeof fault === 'string' ? { id: fault, views: [], opens: null, counts: true } : fault)),
-    imposes: imposedBy(spec.id, spec.imposes),
-    near: near.map((protocol) => {
-      const found = protocolOfId(protocol);
-      if (!found) throw new RangeError(`${spec.id} stands near "${protocol}", which the catalogue does not hold`);
-      return { protocol, mode: found.modes.includes(mode) ? mode : found.modes[0]! };
-    }),
+    ...demandsOf(`${screen}.${spec.id}`, at, mode),
+    is: [...new Set(beside.map((one) => one.motion))].filter((id) => !isJoint(motion(id).joint)),
+    near: beside.map(({ protocol, mode: by }) => ({ protocol, mode: by })),
   };
 }
 
 /** A screen from its data. */
 export function defineScreen(spec: Omit<Screen, 'items'> & { readonly items: readonly ItemSpec[] }): Screen {
-  return { ...spec, items: spec.items.map(itemOf) };
+  return { ...spec, items: spec.items.map((item) => itemOf(spec.id, item)) };
 }

@@ -1,26 +1,7 @@
-import { both, measured, STANDING, trunk, type Row } from '../imposes/rows.js';
+import { both, trunk, type Row } from '../imposes/rows.js';
 import { defineScreen, seen, type ItemSpec } from './define.js';
 import type { FaultId } from './faults.js';
-import { DEEP_SQUAT } from './squat-check.js';
 import type { ItemFault } from './types.js';
-
-/** On the floor with one leg turned out in front and one turned in beside, hips and knees at right angles. */
-const SAT_TURNED: readonly Row[] = [
-  measured('hip.internalRotation', 'full', 'body', 'active'),
-  measured('hip.abduction', 60, 'body', 'active'),
-  measured('hip.flexion', 90),
-  both('knee.flexion', 100, 'body'),
-  ...(['hip.externalRotation', 'hip.flexion'] as const).map((motion): Row => ({
-    what: 'moves',
-    limb: 'other',
-    motion,
-    degrees: 90,
-    load: 'body',
-    by: 'active',
-    isFigure: false,
-  })),
-  trunk('lumbar.rotation', 20, 'body', 'active'),
-];
 
 /** A lean, or hands on the floor: the hip is not turned in and held out to the side by its own strength. */
 const byOwnStrength = (...faults: FaultId[]): ItemFault[] =>
@@ -39,7 +20,6 @@ const step = (
   opens: 'floorPath',
   minutes: 0.4,
   ...spec,
-  imposes: spec.imposes ?? [...SAT_TURNED, ...STANDING],
 });
 
 /**
@@ -60,7 +40,6 @@ export const FLOOR_PATH = defineScreen({
       say: 'Go down into a deep squat, slowly.',
       meets: 'the squat is deep, heels down',
       faults: seen({ notDeep: 'squat.notDeep', heelLifts: 'squat.heelLifts' }),
-      imposes: DEEP_SQUAT,
       sides: 'none',
       figure: 'deepSquat',
     }),

@@ -1,5 +1,5 @@
-import { measured, ON_THE_OTHER_LEG, other, SITTING, STANDING } from '../imposes/rows.js';
-import { amount, atLeast, defineScreen, like } from './define.js';
+import { other } from '../imposes/rows.js';
+import { amount, atLeast, defineScreen } from './define.js';
 
 /** The hip in its six directions, by the person's own strength where it goes. @see common practice, no source */
 export const HIP_SIX_WAYS = defineScreen({
@@ -17,7 +17,6 @@ export const HIP_SIX_WAYS = defineScreen({
       faults: ['otherKneeBends', 'pelvisTilted'],
       sides: 'each',
       at: 'supine',
-      imposes: [like('hip.flexion/supine')],
       near: ['hip.flexion/supine'],
       opens: 'squat.notDeep',
       atHome: true,
@@ -34,7 +33,6 @@ export const HIP_SIX_WAYS = defineScreen({
       faults: ['kneesBend', 'otherKneeBends'],
       sides: 'each',
       at: 'supine',
-      imposes: [like('muscleLength.straightLegRaise/supine')],
       near: ['muscleLength.straightLegRaise/supine'],
       opens: 'legRaise',
       atHome: true,
@@ -51,7 +49,6 @@ export const HIP_SIX_WAYS = defineScreen({
       faults: ['lowBackArches', 'kneesBend', 'trunkLeans'],
       sides: 'each',
       at: 'standing',
-      imposes: [measured('hip.extension', 'full', 'limb', 'measurement'), ...ON_THE_OTHER_LEG],
       near: ['hip.extension/prone'],
       opens: 'edgeDrop',
       atHome: true,
@@ -70,7 +67,6 @@ export const HIP_SIX_WAYS = defineScreen({
       sides: 'each',
       mode: 'passive',
       at: 'supine',
-      imposes: [like('muscleLength.hipExtensionDrop/supine')],
       near: ['muscleLength.hipExtensionDrop/supine', 'muscleLength.kneeDrop/supine'],
       opens: 'edgeDrop',
       minutes: 1,
@@ -87,7 +83,6 @@ export const HIP_SIX_WAYS = defineScreen({
       faults: ['hipHikes', 'trunkLeans', 'footTurnsOut'],
       sides: 'each',
       at: 'standing',
-      imposes: [like('hip.abduction/standing')],
       near: ['hip.abduction/standing'],
       opens: 'hipRotation',
       atHome: true,
@@ -104,11 +99,6 @@ export const HIP_SIX_WAYS = defineScreen({
       faults: ['trunkLeans', 'pelvisShifts', 'heelLifts'],
       sides: 'each',
       at: 'standing',
-      imposes: [
-        measured('hip.adduction', 'full', 'body', 'measurement'),
-        measured('hip.extension', 10, 'body', 'measurement'),
-        ...STANDING,
-      ],
       near: ['hip.adduction/supine'],
       opens: 'hipRotation',
       atHome: true,
@@ -125,7 +115,6 @@ export const HIP_SIX_WAYS = defineScreen({
       faults: ['kneeRollsIn', 'footFlattens', 'pelvisTwists'],
       sides: 'each',
       at: 'standing',
-      imposes: [measured('hip.internalRotation', 'full', 'body', 'measurement'), other('hip.externalRotation', 20, 'body'), ...STANDING],
       near: ['hip.internalRotation/sitting', 'hip.internalRotation/prone'],
       opens: 'hipRotation',
       atHome: true,
@@ -140,7 +129,6 @@ export const HIP_SIX_WAYS = defineScreen({
       faults: ['hipHikes', 'trunkLeans'],
       sides: 'each',
       at: 'sitting',
-      imposes: [measured('hip.externalRotation', 'full', 'limb', 'measurement'), ...SITTING],
       near: ['hip.externalRotation/sitting'],
       opens: 'hipRotation',
       atHome: true,
@@ -155,13 +143,6 @@ export const HIP_SIX_WAYS = defineScreen({
       faults: ['trunkLeans', 'flatStretch'],
       sides: 'each',
       at: 'sitting',
-      imposes: [
-        measured('hip.externalRotation', 'full', 'none', 'measurement'),
-        measured('hip.abduction', 40, 'none', 'measurement'),
-        measured('hip.flexion', 90),
-        measured('knee.flexion', 110),
-        ...SITTING,
-      ],
       near: ['hip.externalRotation/sitting'],
       opens: 'hipRotation',
       atHome: true,

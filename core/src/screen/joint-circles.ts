@@ -1,6 +1,5 @@
 import type { Row } from '../imposes/rows.js';
-import { both, measured, ON_THE_OTHER_LEG, SITTING, STANDING, touches, trunk } from '../imposes/rows.js';
-import type { JointMotion } from '../imposes/index.js';
+import { both } from '../imposes/rows.js';
 import type { MotionId, Position } from '../terms.js';
 import { defineScreen, type ItemSpec } from './define.js';
 import type { FaultId } from './faults.js';
@@ -27,9 +26,6 @@ function quarters(up: MotionId[], out: MotionId[], back: MotionId[], inward: Mot
   };
 }
 
-const turn = (joint: 'measured' | 'trunk', ...motions: JointMotion[]): Row[] =>
-  motions.map((id) => (joint === 'trunk' ? trunk : measured)(id, 'full', 'limb', 'measurement'));
-
 interface Circle {
   readonly id: string;
   readonly name: string;
@@ -37,7 +33,6 @@ interface Circle {
   readonly hours: Hours;
   readonly faults: readonly FaultId[];
   readonly at: Position;
-  readonly imposes: readonly Row[];
   readonly near?: readonly string[];
   readonly figure: string;
   readonly midline?: boolean;
@@ -75,7 +70,6 @@ export const JOINT_CIRCLES = defineScreen({
       hours: quarters(['cervical.flexion'], ['cervical.lateralFlexion'], ['cervical.extension'], ['cervical.lateralFlexion']),
       faults: ['shoulderLifts', 'chestLifts'],
       at: 'sitting',
-      imposes: turn('trunk', 'cervical.flexion', 'cervical.extension', 'cervical.lateralFlexion', 'cervical.rotation'),
       near: ['cervical.lateralFlexion/sitting'],
       figure: 'sittingFront',
       midline: true,
@@ -89,7 +83,6 @@ export const JOINT_CIRCLES = defineScreen({
       hours: quarters([], [], [], []),
       faults: ['handsSlide', 'trunkSways', 'elbowsBend'],
       at: 'standing',
-      imposes: [...touches('measured', 'shoulder'), ...STANDING],
       figure: 'standingSide',
     }),
     circle({
@@ -104,17 +97,6 @@ export const JOINT_CIRCLES = defineScreen({
       ),
       faults: ['trunkTwists', 'ribsFlare', 'lowBackArches', 'elbowsBend'],
       at: 'standing',
-      imposes: [
-        ...turn(
-          'measured',
-          'shoulder.flexion',
-          'shoulder.abduction',
-          'shoulder.extension',
-          'shoulder.internalRotation',
-          'shoulder.externalRotation',
-        ),
-        ...STANDING,
-      ],
       near: ['shoulder.flexion/standing', 'shoulder.extension/standing'],
       figure: 'standingSide',
       opens: 'overheadReach',
@@ -126,7 +108,6 @@ export const JOINT_CIRCLES = defineScreen({
       hours: quarters(['elbow.flexion'], ['forearm.supination'], ['elbow.extension'], ['forearm.pronation']),
       faults: ['wristTwists', 'shoulderLifts'],
       at: 'standing',
-      imposes: [...turn('measured', 'forearm.pronation', 'forearm.supination', 'elbow.flexion', 'elbow.extension'), ...STANDING],
       near: ['forearm.pronation/standing', 'forearm.supination/standing'],
       figure: 'standingSide',
       opens: 'gripTurn',
@@ -138,7 +119,6 @@ export const JOINT_CIRCLES = defineScreen({
       hours: quarters(['wrist.extension'], ['wrist.radialDeviation'], ['wrist.flexion'], ['wrist.ulnarDeviation']),
       faults: ['fingersCurl', 'wristTwists'],
       at: 'sitting',
-      imposes: [...turn('measured', 'wrist.extension', 'wrist.flexion', 'wrist.radialDeviation', 'wrist.ulnarDeviation'), ...SITTING],
       near: ['wrist.extension/sitting', 'wrist.flexion/sitting'],
       figure: 'sittingForearm',
       opens: 'palmLean',
@@ -155,18 +135,6 @@ export const JOINT_CIRCLES = defineScreen({
       ),
       faults: ['lowBackArches', 'pelvisTwists', 'hipHikes', 'pinchInFront', 'trunkLeans'],
       at: 'standing',
-      imposes: [
-        ...turn(
-          'measured',
-          'hip.flexion',
-          'hip.abduction',
-          'hip.extension',
-          'hip.adduction',
-          'hip.internalRotation',
-          'hip.externalRotation',
-        ),
-        ...ON_THE_OTHER_LEG,
-      ],
       near: ['hip.extension/prone', 'hip.internalRotation/sitting'],
       figure: 'oneLeg',
       opens: 'hipRotation',
@@ -178,7 +146,6 @@ export const JOINT_CIRCLES = defineScreen({
       hours: quarters([], [], [], []),
       faults: ['kneesBend'],
       at: 'sitting',
-      imposes: [measured('knee.extension', 0), ...touches('measured', 'knee')],
       figure: 'sittingLegOut',
     }),
     circle({
@@ -188,7 +155,6 @@ export const JOINT_CIRCLES = defineScreen({
       hours: quarters(['knee.flexion'], [], ['knee.extension'], []),
       faults: ['ankleTurns', 'kneesBend'],
       at: 'sitting',
-      imposes: [measured('knee.flexion', 90, 'limb', 'active'), both('hip.flexion', 90)],
       figure: 'sittingSide',
     }),
     circle({
@@ -198,7 +164,6 @@ export const JOINT_CIRCLES = defineScreen({
       hours: quarters(['ankle.dorsiflexion'], ['subtalar.eversion'], ['ankle.plantarflexion'], ['subtalar.inversion']),
       faults: ['kneeRollsIn', 'kneeRollsOut'],
       at: 'sitting',
-      imposes: [...turn('measured', 'ankle.dorsiflexion', 'ankle.plantarflexion', 'subtalar.inversion', 'subtalar.eversion'), ...SITTING],
       near: ['ankle.dorsiflexion/sitting', 'subtalar.eversion/sitting'],
       figure: 'sittingLegOut',
       opens: 'dorsiflexionStuck',
@@ -210,7 +175,6 @@ export const JOINT_CIRCLES = defineScreen({
       hours: quarters(['greatToeMtp.extension'], [], ['greatToeMtp.flexion'], []),
       faults: ['footFlattens'],
       at: 'sitting',
-      imposes: [...turn('measured', 'greatToeMtp.extension', 'greatToeMtp.flexion'), ...SITTING],
       near: ['greatToeMtp.extension/sitting'],
       figure: 'sittingSide',
     }),

@@ -1,11 +1,10 @@
 import { ASSUMED_HAND } from '../angle/hands.js';
-import { bentForward, both, LUNGE, measured, ON_ALL_FOURS, pressUp, STANDING, trunk, upTheBack } from '../imposes/rows.js';
-import { amount, atLeast, atMost, defineScreen, leftOver, like } from './define.js';
+import { both, pressUp } from '../imposes/rows.js';
+import { amount, atLeast, atMost, defineScreen, leftOver } from './define.js';
 import type { FaultId } from './faults.js';
 
 const PAIN = 'Does it hurt, and where? Stiff or sore as after training is no pain.';
 const WALL = 'Sitting cross-legged, seat and back on the wall; a little arch in the low back is allowed.';
-const SAT_CROSSED = [both('hip.flexion', 90), both('hip.externalRotation', 40), both('knee.flexion', 120)];
 
 /** For people who lift, push and hang. May be done at home. @see common practice, no source */
 export const LOADING_READINESS = defineScreen({
@@ -24,13 +23,6 @@ export const LOADING_READINESS = defineScreen({
       pain: 'Does it hurt at the front of the shoulder?',
       sides: 'each',
       at: 'standing',
-      imposes: [
-        measured('shoulder.flexion', 110, 'limb', 'measurement'),
-        measured('shoulder.horizontalAdduction', 120, 'limb', 'measurement'),
-        measured('shoulder.internalRotation', 70, 'limb', 'measurement'),
-        measured('elbow.flexion', 120),
-        ...STANDING,
-      ],
       atHome: true,
       figure: 'handOnShoulder',
     },
@@ -46,7 +38,6 @@ export const LOADING_READINESS = defineScreen({
       pain: PAIN,
       sides: 'each',
       at: 'standing',
-      imposes: [like('distance.handBehindBackFromAbove/standing')],
       near: ['distance.handBehindBackFromAbove/standing'],
       opens: 'handBehindBack',
       atHome: true,
@@ -64,7 +55,6 @@ export const LOADING_READINESS = defineScreen({
       pain: PAIN,
       sides: 'each',
       at: 'standing',
-      imposes: [...upTheBack(measured), ...STANDING],
       near: ['distance.handBehindBackFromBelow/standing'],
       opens: 'handBehindBack',
       atHome: true,
@@ -83,7 +73,6 @@ export const LOADING_READINESS = defineScreen({
       pain: PAIN,
       sides: 'either',
       at: 'sitting',
-      imposes: [both('shoulder.flexion', 'full', 'limb', 'measurement'), both('elbow.extension', 0), ...SAT_CROSSED],
       near: ['shoulder.flexion/sitting', 'check.armsOverhead/supine'],
       opens: 'overheadReach',
       atHome: true,
@@ -99,12 +88,6 @@ export const LOADING_READINESS = defineScreen({
       pain: PAIN,
       sides: 'either',
       at: 'sitting',
-      imposes: [
-        both('shoulder.internalRotation', 'full', 'limb', 'measurement'),
-        both('shoulder.abduction', 90, 'limb', 'measurement'),
-        both('elbow.flexion', 90),
-        ...SAT_CROSSED,
-      ],
       near: ['shoulder.internalRotation/supine'],
       opens: 'handBehindBack',
       atHome: true,
@@ -122,7 +105,6 @@ export const LOADING_READINESS = defineScreen({
       pain: PAIN,
       sides: 'each',
       at: 'quadruped',
-      imposes: [measured('wrist.extension', 'full', 'body', 'measurement'), ...ON_ALL_FOURS],
       near: ['wrist.extension/quadruped-loaded'],
       opens: 'palmLean',
       atHome: true,
@@ -140,13 +122,6 @@ export const LOADING_READINESS = defineScreen({
       pain: PAIN,
       sides: 'each',
       at: 'standing',
-      imposes: [
-        trunk('thoracolumbar.rotation', 'full', 'body', 'measurement'),
-        trunk('cervical.rotation', 'full', 'limb', 'measurement'),
-        both('hip.internalRotation', 30, 'body', 'measurement'),
-        both('hip.externalRotation', 30, 'body', 'measurement'),
-        ...STANDING,
-      ],
       near: ['thoracic.rotation/standing'],
       opens: 'trunkTurn',
       atHome: true,
@@ -163,7 +138,6 @@ export const LOADING_READINESS = defineScreen({
       faults: ['kneesBend', 'flatStretch'],
       pain: PAIN,
       at: 'standing',
-      imposes: bentForward('full', 'full'),
       near: ['distance.fingerToFloor/standing'],
       opens: 'toeTouch',
       atHome: true,
@@ -181,7 +155,6 @@ export const LOADING_READINESS = defineScreen({
       pain: PAIN,
       sides: 'each',
       at: 'supine',
-      imposes: [like('muscleLength.straightLegRaise/supine')],
       near: ['muscleLength.straightLegRaise/supine'],
       opens: 'legRaise',
       atHome: true,
@@ -199,7 +172,6 @@ export const LOADING_READINESS = defineScreen({
       pain: PAIN,
       sides: 'each',
       at: 'standing',
-      imposes: [measured('hip.flexion', 'full', 'body', 'measurement'), trunk('lumbar.flexion', 30, 'body', 'measurement'), ...LUNGE],
       near: ['hip.flexion/supine'],
       opens: 'squat.notDeep',
       atHome: true,
@@ -223,7 +195,6 @@ export const LOADING_READINESS = defineScreen({
       pain: 'Does it hurt or pinch, and where: in front, behind?',
       sides: 'each',
       at: 'standing',
-      imposes: [like('distance.kneeToWall/standing')],
       near: ['distance.kneeToWall/standing', 'ankle.dorsiflexion/standing-loaded'],
       opens: 'dorsiflexionStuck',
       atHome: true,
@@ -238,12 +209,6 @@ export const LOADING_READINESS = defineScreen({
       faults: ['hipsLift', 'trunkLeans'],
       pain: PAIN,
       at: 'quadruped',
-      imposes: [
-        both('knee.flexion', 'full', 'body', 'measurement'),
-        both('hip.flexion', 'full', 'body', 'measurement'),
-        trunk('lumbar.flexion', 40, 'body', 'measurement'),
-        both('ankle.plantarflexion', 'full', 'body', 'measurement'),
-      ],
       near: ['distance.heelToButtock/prone'],
       opens: 'kneeAfterInjury',
       atHome: true,
@@ -260,7 +225,6 @@ export const LOADING_READINESS = defineScreen({
       faults: ['hipsLift', 'elbowsBend', 'shoulderLifts'],
       pain: PAIN,
       at: 'prone',
-      imposes: pressUp('full'),
       near: ['lumbar.extension/prone-press-up'],
       atHome: true,
       figure: 'lyingDownPressUp',

@@ -1,6 +1,4 @@
-import { bentBack, bentForward, both, STANDING, trunk } from '../imposes/rows.js';
 import { amount, atLeast, atMost, defineScreen, leftOver, seen } from './define.js';
-import { DEEP_SQUAT } from './squat-check.js';
 
 const FEET = 'Barefoot, feet together and together throughout';
 
@@ -21,7 +19,6 @@ export const PATTERN_SCREEN = defineScreen({
       answered: leftOver(15, 0),
       faults: ['mouthOpens', 'chestLifts'],
       at: 'standing',
-      imposes: [trunk('cervical.flexion', 'full', 'limb', 'measurement'), ...STANDING],
       near: ['cervical.flexion/sitting', 'distance.chinToSternum/sitting'],
       opens: 'neckTurn',
       atHome: true,
@@ -38,7 +35,6 @@ export const PATTERN_SCREEN = defineScreen({
       answered: amount('deg', -20, 90, 'visual'),
       faults: ['lowBackArches', 'mouthOpens'],
       at: 'standing',
-      imposes: [trunk('cervical.extension', 'full', 'limb', 'measurement'), ...STANDING],
       near: ['cervical.extension/sitting'],
       opens: 'neckTurn',
       atHome: true,
@@ -55,7 +51,6 @@ export const PATTERN_SCREEN = defineScreen({
       faults: ['shoulderLifts', 'chestLifts'],
       sides: 'each',
       at: 'standing',
-      imposes: [trunk('cervical.rotation', 'full', 'limb', 'measurement'), ...STANDING],
       near: ['cervical.rotation/sitting'],
       opens: 'neckTurn',
       atHome: true,
@@ -72,7 +67,6 @@ export const PATTERN_SCREEN = defineScreen({
       answered: leftOver(),
       faults: ['kneesBend', 'flatStretch', 'pelvisShifts'],
       at: 'standing',
-      imposes: bentForward('full', 'full').filter((row) => row.what !== 'own'),
       near: ['distance.fingerToFloor/standing'],
       opens: 'toeTouch',
       atHome: true,
@@ -86,7 +80,6 @@ export const PATTERN_SCREEN = defineScreen({
       meets: 'the shoulder blades come past the heels without a struggle',
       faults: ['kneesBend', 'armsFall', 'trunkTwists'],
       at: 'standing',
-      imposes: [...bentBack('full', 'full'), both('shoulder.flexion', 170, 'limb', 'measurement')],
       near: ['thoracolumbar.extension/standing'],
       atHome: false,
       caution: 'Stand behind, close enough to catch.',
@@ -103,12 +96,6 @@ export const PATTERN_SCREEN = defineScreen({
       faults: ['kneesBend', 'trunkLeans', 'footTurnsOut'],
       sides: 'each',
       at: 'standing',
-      imposes: [
-        trunk('thoracolumbar.rotation', 'full', 'body', 'measurement'),
-        both('hip.internalRotation', 30, 'body', 'measurement'),
-        both('hip.externalRotation', 30, 'body', 'measurement'),
-        ...STANDING,
-      ],
       near: ['thoracic.rotation/standing', 'thoracolumbar.rotation/sitting'],
       opens: 'trunkTurn',
       atHome: true,
@@ -128,7 +115,6 @@ export const PATTERN_SCREEN = defineScreen({
         pelvisShifts: 'squat.leans',
       }),
       at: 'standing',
-      imposes: DEEP_SQUAT,
       near: ['check.squatHeelsDown/standing'],
       opens: 'squat.notDeep',
       atHome: true,

@@ -1,5 +1,4 @@
-import { measured, ON_ONE_LEG, STANDING, touches } from '../imposes/rows.js';
-import { amount, atLeast, atMost, defineScreen, like } from './define.js';
+import { amount, atLeast, atMost, defineScreen } from './define.js';
 
 /** How somebody stands, and a few amounts beside it. @see common practice, no source */
 export const POSTURE = defineScreen({
@@ -17,7 +16,6 @@ export const POSTURE = defineScreen({
       threshold: atMost(5, 'cm'),
       answered: amount('cm', -5, 25, 'tape'),
       at: 'standing',
-      imposes: [...STANDING],
       near: ['distance.tragusToWall/standing'],
       tries: 1,
       figure: 'standingSide',
@@ -31,7 +29,6 @@ export const POSTURE = defineScreen({
       answered: { by: 'look', noFaults: true },
       faults: ['headForward', 'pelvisTilted', 'pelvisTiltedBack', 'lowBackCurved', 'lowBackFlat', 'shouldersForward'],
       at: 'standing',
-      imposes: [...STANDING],
       tries: 1,
       figure: 'standingSide',
     },
@@ -45,7 +42,6 @@ export const POSTURE = defineScreen({
       faults: ['shoulderLower', 'pelvisLower', 'footTurnsOut', 'footFlattens'],
       sides: 'either',
       at: 'standing',
-      imposes: [...STANDING],
       tries: 1,
       figure: 'front',
     },
@@ -66,7 +62,6 @@ export const POSTURE = defineScreen({
       answered: amount('cm', 5, 250, 'tape', 'mean'),
       sides: id === 'chestGirth' || id === 'waistGirth' ? ('none' as const) : ('either' as const),
       at: 'standing' as const,
-      imposes: [like(protocol)],
       near: [protocol],
       figure: 'front',
     })),
@@ -81,7 +76,6 @@ export const POSTURE = defineScreen({
       faults: ['trunkLeans', 'hipDrops', 'footTouches'] as const,
       sides: 'each' as const,
       at: 'standing' as const,
-      imposes: [...ON_ONE_LEG, measured('hip.abduction', 0, 'body', 'active'), ...touches('measured', 'ankle')],
       near: [`balance.singleLegStanceEyes${eyes}/standing`],
       opens: 'oneLegStance' as const,
       minutes: 0.8,

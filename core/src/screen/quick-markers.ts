@@ -1,4 +1,3 @@
-import { bentForward, measured, ON_ONE_LEG, STANDING, trunk } from '../imposes/rows.js';
 import { amount, defineScreen, leftOver } from './define.js';
 
 /** Two or three of these before and after a drill, done the same way each time. @see common practice, no source */
@@ -17,7 +16,6 @@ export const QUICK_MARKERS = defineScreen({
       answered: leftOver(),
       faults: ['kneesBend'],
       at: 'standing',
-      imposes: bentForward('full', 'full'),
       near: ['distance.fingerToFloor/standing'],
       atHome: true,
       figure: 'standingBent',
@@ -31,7 +29,6 @@ export const QUICK_MARKERS = defineScreen({
       answered: amount('deg', 0, 180, 'visual'),
       sides: 'each',
       at: 'standing',
-      imposes: [trunk('thoracolumbar.rotation', 'full', 'body', 'measurement'), ...STANDING],
       near: ['thoracic.rotation/standing'],
       atHome: true,
       figure: 'standingTurn',
@@ -45,7 +42,6 @@ export const QUICK_MARKERS = defineScreen({
       answered: amount('deg', 0, 190, 'inclinometer'),
       sides: 'each',
       at: 'standing',
-      imposes: [measured('shoulder.flexion', 'full', 'limb', 'measurement'), ...STANDING],
       near: ['shoulder.flexion/standing'],
       atHome: true,
       figure: 'armRaised',
@@ -60,7 +56,6 @@ export const QUICK_MARKERS = defineScreen({
       faults: ['footTouches'],
       sides: 'each',
       at: 'standing',
-      imposes: [...ON_ONE_LEG, measured('hip.abduction', 0, 'body', 'active')],
       near: ['balance.singleLegStanceEyesClosed/standing'],
       opens: 'oneLegStance',
       caution: 'Stand beside, a support within reach; not with dizziness today.',
@@ -81,7 +76,6 @@ export const QUICK_MARKERS = defineScreen({
         ],
       },
       at: 'standing',
-      imposes: [...STANDING],
       tries: 6,
       atHome: true,
       figure: 'standingSide',
@@ -95,7 +89,6 @@ export const QUICK_MARKERS = defineScreen({
       pain: 'How much does it hurt now, from 0 to 10, and where?',
       sides: 'either',
       at: 'standing',
-      imposes: [...STANDING],
       figure: 'standingSide',
     },
   ],

@@ -1,3 +1,4 @@
+import { limited } from '../testing/limits.js';
 import { drawScene, protocolOfId } from '../catalogue/index.js';
 import { bothTouched, touchOf, touchOfItems } from '../imposes/index.js';
 import { cautionsFor } from '../plan/cautions.js';
@@ -97,8 +98,7 @@ describe('precautions over items', () => {
     source: 'the surgeon',
     ...more,
   });
-  const kind = (id: string, by: Precaution, side: Side = 'left') =>
-    allowedDoing({ imposes: item(id).imposes, side, mode: item(id).mode }, [by], '2026-11-20').kind;
+  const kind = (id: string, by: Precaution, side: Side = 'left') => allowedDoing(item(id), side, limited([by], '2026-11-20')).kind;
 
   it('hold by anatomy', () => {
     expect(kind('squatCheck.squat', held('knee.flexion', { limit: 30 }))).toBe('forbidden');
@@ -120,7 +120,10 @@ describe('precautions over items', () => {
 
   it('are limits of degrees too', () => {
     expect(kind('loadingReadiness.elbowLift', held('shoulder.flexion', { limit: 90 }))).toBe('forbidden');
-    expect(kind('loadingReadiness.elbowLift', held('shoulder.flexion', { limit: 120 }))).toBe('free');
+    // The elbow goes as high as it goes: no figure can hold it.
+    expect(kind('loadingReadiness.elbowLift', held('shoulder.flexion', { limit: 170 }))).toBe('forbidden');
+    expect(kind('loadingReadiness.elbowLift', held('elbow.flexion', { limit: 140 }))).toBe('free');
+    expect(kind('loadingReadiness.elbowLift', held('elbow.flexion', { limit: 110 }))).toBe('forbidden');
   });
 });
 

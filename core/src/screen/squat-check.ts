@@ -1,4 +1,4 @@
-import { both, ON_ALL_FOURS, STANDING, trunk, type Row } from '../imposes/rows.js';
+import { both, STANDING, trunk, type Row } from '../imposes/rows.js';
 import { amount, atLeast, defineScreen, seenFrom } from './define.js';
 
 /** As low as it goes on both feet, arms held forward. From memory, clinical knowledge, no source. */
@@ -57,7 +57,6 @@ export const SQUAT_CHECK = defineScreen({
       ],
       sides: 'either',
       at: 'standing',
-      imposes: DEEP_SQUAT,
       near: ['check.squatHeelsDown/standing'],
       minutes: 0.7,
       caution: 'Stand close enough to catch; stop on pain.',
@@ -74,7 +73,6 @@ export const SQUAT_CHECK = defineScreen({
       answered: amount('deg', 60, 150, 'visual'),
       faults: ['pelvisTucksEarly'],
       at: 'quadruped',
-      imposes: [both('hip.flexion', 120, 'body', 'measurement'), both('knee.flexion', 120, 'body', 'measurement'), ...ON_ALL_FOURS],
       opens: 'squat.pelvisTucks',
       atHome: true,
       figure: 'quadruped',

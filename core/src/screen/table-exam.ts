@@ -1,6 +1,6 @@
-import { both, CROOK, FLAT, measured, OTHER_FLAT, PRONE, PRONE_SHIN_UP, touches, trunk, type Row } from '../imposes/rows.js';
+import { both, measured, OTHER_FLAT, PRONE, PRONE_SHIN_UP, trunk, type Row, effort } from '../imposes/rows.js';
 import type { JointMotion } from '../imposes/index.js';
-import { amount, atLeast, defineScreen, like, type ItemSpec } from './define.js';
+import { amount, atLeast, defineScreen, type ItemSpec } from './define.js';
 import type { ItemAnswered, Felt } from './types.js';
 
 const felt = (wanted: readonly Felt[], unwanted: readonly Felt[]): ItemAnswered => ({ by: 'felt', wanted, unwanted });
@@ -23,7 +23,6 @@ const held = (id: string, way: string, motion: JointMotion): ItemSpec => ({
   faults: ['trunkShifts', 'weaker'],
   sides: 'each',
   at: 'supine',
-  imposes: [measured(motion, 0, 'resisted', 'active'), measured('shoulder.flexion', 90, 'limb', 'active'), ...CROOK],
   figure: 'lyingUpArmOut',
 });
 
@@ -48,12 +47,11 @@ const lift = (
   faults: prone ? ['lowBackArches', 'pelvisTwists', 'kneesBend'] : ['weaker', 'tires', 'kneesBend'],
   sides: 'each',
   at: prone ? 'prone' : 'supine',
-  imposes,
   figure,
 });
 
 const LEG_HELD: readonly Row[] = [
-  measured('hip.flexion', 0, 'resisted', 'active'),
+  effort('measured', 'hip.flexion', 'active'),
   measured('hip.flexion', 40, 'limb', 'active'),
   measured('knee.extension', 0),
   ...OTHER_FLAT,
@@ -77,7 +75,6 @@ const tender = (id: string, where: string, joint: 'lumbar' | 'hip'): ItemSpec =>
   sides: 'each',
   tries: 1,
   at: 'prone',
-  imposes: [...touches('measured', joint), ...PRONE],
   figure: 'lyingDown',
 });
 
@@ -94,7 +91,6 @@ const arms = (id: string, name: string, setUp: string, imposes: readonly Row[]):
   sides: 'each',
   tries: 3,
   at: 'prone',
-  imposes,
   figure: 'lyingDown',
 });
 
@@ -132,11 +128,6 @@ export const TABLE_EXAM = defineScreen({
       tries: 1,
       mode: 'passive',
       at: 'supine',
-      imposes: [
-        like('muscleLength.straightLegRaise/supine'),
-        measured('ankle.dorsiflexion', 'full', 'stretch', 'passive'),
-        trunk('cervical.flexion', 40, 'limb', 'active'),
-      ],
       opens: 'legRaise',
       caution: 'Stop at the first pins and needles: note it, do not press on.',
       figure: 'legRaised',
@@ -158,7 +149,6 @@ export const TABLE_EXAM = defineScreen({
       tries: 1,
       mode: 'passive',
       at: 'supine',
-      imposes: [measured('knee.extension', 'full', 'none', 'passive'), ...touches('measured', 'knee')],
       caution: LICENSED,
       figure: 'lyingUp',
     },
@@ -174,7 +164,6 @@ export const TABLE_EXAM = defineScreen({
       sides: 'each',
       mode: 'passive',
       at: 'supine',
-      imposes: [like('hip.externalRotation/supine-combined')],
       near: ['hip.externalRotation/supine-combined'],
       opens: 'hipRotation',
       minutes: 0.8,
@@ -193,7 +182,6 @@ export const TABLE_EXAM = defineScreen({
       sides: 'each',
       mode: 'passive',
       at: 'supine',
-      imposes: [like('hip.internalRotation/supine-hip-90')],
       near: ['hip.internalRotation/supine-hip-90'],
       opens: 'hipRotation',
       minutes: 0.8,
@@ -221,7 +209,6 @@ export const TABLE_EXAM = defineScreen({
       faults: ['tires', 'trunkShifts'],
       sides: 'each',
       at: 'prone',
-      imposes: [measured('hip.extension', 0, 'resisted', 'active'), measured('hip.flexion', 0, 'resisted', 'active'), ...PRONE, ...FLAT],
       figure: 'lyingDown',
     },
     lift(

@@ -1,4 +1,4 @@
-import type { Imposition } from '../imposes/index.js';
+import type { DoneTrait, Imposition } from '../imposes/index.js';
 import type { Instrument, Mode, MotionId, Position, Source, Unit } from '../terms.js';
 import type { FaultId } from './faults.js';
 import type { PatternId } from './pattern-ids.js';
@@ -106,6 +106,9 @@ export interface ScreenItem {
   readonly position: Position;
   readonly mode: Mode;
   readonly imposes: readonly Imposition[];
+  readonly traits: ReadonlySet<DoneTrait>;
+  /** Measurements that are no direction of a joint and that it is, looked at. */
+  readonly is: readonly MotionId[];
   readonly near: readonly Near[];
   /** The breakdown that opens where it falls short. */
   readonly opens: PatternId | null;

@@ -1,3 +1,4 @@
+import { limited } from './limits.js';
 import type { Assessment, Measurement } from '../assessment.js';
 import { assess } from '../finding/index.js';
 import { EQUIPMENT, makeProgram, type Program, type ProgramAsk } from '../program/index.js';
@@ -14,10 +15,10 @@ export function made(measurements: Measurement[], over: Partial<ProgramAsk> = {}
   const graded = gradedScreens(more.screens ?? []);
   return makeProgram({
     judgement,
-    reasoned: reason({ graded, judgement }, { precautions: over.precautions ?? [], on: ON, station: null }),
+    reasoned: reason({ graded, judgement }, { limits: over.limits ?? limited([], ON), station: null }),
     person: PERSON,
     on: ON,
-    precautions: [],
+    limits: limited([], ON),
     equipment: EQUIPMENT,
     minutesADay: 30,
     painTolerated: 3,

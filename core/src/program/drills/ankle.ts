@@ -1,8 +1,5 @@
-import { bears, both, measured, SITTING, STANDING, LUNGE, type Row } from '../../imposes/rows.js';
+import { both } from '../../imposes/rows.js';
 import { defineDrills, hold, reps, scene, turned } from './define.js';
-
-const LEG = ['hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp'] as const;
-const KNEE_LUNGE: readonly Row[] = [measured('ankle.dorsiflexion', 'full', 'body', 'active'), ...LUNGE];
 
 /** Drills of ankle and foot. @see common practice, no source */
 export const ANKLE_DRILLS = defineDrills([
@@ -21,12 +18,6 @@ export const ANKLE_DRILLS = defineDrills([
     cheat: 'rolling fast',
     dose: hold(60, 1),
     harder: 'ankle-band-glide',
-    imposes: [
-      measured('ankle.dorsiflexion', 0),
-      measured('knee.extension', 0),
-      ...bears('measured', ['ankle'], 'held', 'limb'),
-      both('hip.flexion', 80),
-    ],
     moves: ['distance.kneeToWall/standing', 'muscleLength.calfKneeStraight/supine'],
     start: scene('sittingLegOut'),
     end: scene('sittingLegOut'),
@@ -48,7 +39,6 @@ export const ANKLE_DRILLS = defineDrills([
     easier: 'calf-roll',
     harder: 'ankle-box-lean',
     mode: 'active',
-    imposes: KNEE_LUNGE,
     moves: ['distance.kneeToWall/standing', 'ankle.dorsiflexion/standing-loaded'],
     start: turned('ankle.dorsiflexion/standing-loaded', 10),
     end: turned('ankle.dorsiflexion/standing-loaded', 35),
@@ -66,12 +56,6 @@ export const ANKLE_DRILLS = defineDrills([
     easier: 'ankle-band-glide',
     harder: 'heel-lower-step',
     mode: 'active',
-    imposes: [
-      measured('ankle.dorsiflexion', 'full', 'body', 'active'),
-      measured('knee.flexion', 115, 'body', 'active'),
-      measured('hip.flexion', 110, 'body', 'active'),
-      ...bears('both', LEG, 'active'),
-    ],
     moves: ['distance.kneeToWall/standing', 'ankle.dorsiflexion/halfKneeling-loaded'],
     start: scene('halfKneeling'),
     end: scene('lunge'),
@@ -87,7 +71,6 @@ export const ANKLE_DRILLS = defineDrills([
     dose: hold(40),
     easier: 'calf-roll',
     harder: 'heel-lower-step',
-    imposes: [measured('ankle.dorsiflexion', 'full', 'stretch', 'active'), measured('knee.extension', 0, 'stretch', 'active'), ...STANDING],
     moves: ['muscleLength.calfKneeStraight/supine', 'ankle.dorsiflexion/standing-loaded-straight'],
     start: scene('lungeStraight'),
     end: scene('lungeStraight'),
@@ -103,7 +86,6 @@ export const ANKLE_DRILLS = defineDrills([
     dose: hold(40),
     easier: 'calf-roll',
     harder: 'ankle-box-lean',
-    imposes: [measured('ankle.dorsiflexion', 'full', 'stretch', 'active'), measured('knee.flexion', 40, 'body', 'active'), ...STANDING],
     moves: ['muscleLength.calfKneeBent/supine', 'distance.kneeToWall/standing'],
     start: scene('lungeStraight'),
     end: scene('lunge'),
@@ -119,7 +101,6 @@ export const ANKLE_DRILLS = defineDrills([
     cheat: 'the toes do it alone',
     dose: reps(12, 1, 5, 2),
     easier: 'ankle-circles',
-    imposes: [measured('ankle.dorsiflexion', 15, 'resisted', 'active'), measured('knee.extension', 0), both('hip.flexion', 80)],
     moves: ['ankle.dorsiflexion/sitting active', 'strength.ankleDorsiflexion/supine'],
     start: turned('ankle.dorsiflexion/sitting', 0),
     end: turned('ankle.dorsiflexion/sitting', 15),
@@ -134,13 +115,6 @@ export const ANKLE_DRILLS = defineDrills([
     cheat: 'the knee swings along',
     dose: hold(60, 1),
     harder: 'foot-roll-in-out',
-    imposes: [
-      measured('ankle.dorsiflexion', 'full', 'limb', 'active'),
-      measured('ankle.plantarflexion', 'full', 'limb', 'active'),
-      measured('subtalar.inversion', 'full', 'limb', 'active'),
-      measured('subtalar.eversion', 'full', 'limb', 'active'),
-      both('hip.flexion', 80),
-    ],
     moves: ['ankle.dorsiflexion/sitting active', 'ankle.plantarflexion/sitting active'],
     start: turned('ankle.plantarflexion/sitting', 20),
     end: turned('ankle.dorsiflexion/sitting', 15),
@@ -158,11 +132,6 @@ export const ANKLE_DRILLS = defineDrills([
     easier: 'ankle-circles',
     harder: 'short-foot',
     mode: 'active',
-    imposes: [
-      measured('subtalar.inversion', 'full', 'body', 'active'),
-      measured('subtalar.eversion', 'full', 'body', 'active'),
-      ...STANDING,
-    ],
     moves: ['subtalar.inversion/sitting active', 'subtalar.eversion/sitting active'],
     start: scene('footFront'),
     end: scene('footFront'),
@@ -178,7 +147,6 @@ export const ANKLE_DRILLS = defineDrills([
     cheat: 'the whole leg turns',
     dose: reps(12, 1, 5, 2),
     easier: 'ankle-circles',
-    imposes: [measured('subtalar.eversion', 'full', 'resisted', 'active'), measured('knee.extension', 0), both('hip.flexion', 80)],
     moves: ['strength.footEversion/supine', 'subtalar.eversion/sitting active'],
     start: scene('footFront'),
     end: scene('footFront'),
@@ -198,7 +166,6 @@ export const ANKLE_DRILLS = defineDrills([
     dose: reps(10, 2, 7, 1, 5),
     easier: 'foot-roll-in-out',
     harder: 'one-leg-reach',
-    imposes: [measured('hip.externalRotation', 10, 'body', 'active'), ...STANDING],
     moves: ['strength.footInversion/supine', 'balance.singleLegStanceEyesOpen/standing', { screen: 'squatCheck', item: 'squat' }],
     start: scene('footFront'),
     end: scene('footFront'),
@@ -218,12 +185,6 @@ export const ANKLE_DRILLS = defineDrills([
     cheat: 'the weight falls on the toes',
     dose: reps(8, 1, 7, 2),
     easier: 'ankle-circles',
-    imposes: [
-      measured('ankle.plantarflexion', 'full', 'stretch', 'active'),
-      measured('greatToeMtp.flexion', 'full', 'stretch', 'passive'),
-      measured('knee.flexion', 50),
-      ...STANDING,
-    ],
     moves: ['ankle.plantarflexion/sitting passive'],
     start: turned('ankle.plantarflexion/sitting', 10),
     end: turned('ankle.plantarflexion/sitting', 45),
@@ -239,13 +200,6 @@ export const ANKLE_DRILLS = defineDrills([
     cheat: 'bouncing',
     dose: reps(10, 1, 4, 2),
     easier: 'ankle-circles',
-    imposes: [
-      measured('ankle.dorsiflexion', 'full', 'body', 'active'),
-      measured('ankle.plantarflexion', 'full', 'body', 'active'),
-      measured('knee.extension', 0, 'body', 'active'),
-      measured('greatToeMtp.extension', 60, 'body', 'active'),
-      ...bears('measured', LEG, 'active'),
-    ],
     notWith: { healingWeeks: 12 },
     moves: ['strength.anklePlantarflexion/supine', 'muscleLength.calfKneeStraight/supine'],
     start: turned('ankle.plantarflexion/sitting', 0),
@@ -261,13 +215,6 @@ export const ANKLE_DRILLS = defineDrills([
     cheat: 'the foot rolls along',
     dose: reps(10, 2),
     harder: 'great-toe-stretch',
-    imposes: [
-      measured('greatToeMtp.extension', 40, 'limb', 'active'),
-      measured('greatToeMtp.flexion', 10, 'limb', 'active'),
-      measured('greatToeIp.flexion', 20, 'limb', 'active'),
-      measured('greatToeIp.extension', 10, 'limb', 'active'),
-      ...SITTING,
-    ],
     moves: ['greatToeMtp.extension/sitting active'],
     start: turned('greatToeMtp.extension/sitting', 0),
     end: turned('greatToeMtp.extension/sitting', 45),
@@ -288,11 +235,6 @@ export const ANKLE_DRILLS = defineDrills([
     dose: reps(10, 1, 7, 1, 5),
     easier: 'great-toe-lift',
     mode: 'active',
-    imposes: [
-      measured('greatToeMtp.extension', 'full', 'body', 'active'),
-      measured('ankle.plantarflexion', 30, 'body', 'active'),
-      ...STANDING,
-    ],
     moves: ['greatToeMtp.extension/standing-loaded', 'greatToeMtp.extension/sitting passive'],
     start: turned('greatToeMtp.extension/sitting', 10),
     end: turned('greatToeMtp.extension/sitting', 65),

@@ -1,6 +1,7 @@
 import { findMotion, protocolOfId } from '../../catalogue/index.js';
-import { imposedBy, inPosition, type DoneRow } from '../../imposes/index.js';
+import { allTraits, demandsOf } from '../../imposes/index.js';
 import { COMMON_PRACTICE, type Mode, type MotionId, type Position } from '../../terms.js';
+import { unsaid, withParts } from './unsaid.js';
 import type { Dose, Drill, DrillStage, Equipment, Moves, NotWith, Pose } from './types.js';
 
 /** A drill as its file writes it; the rest follows from its stage. */
@@ -18,7 +19,6 @@ export interface DrillSpec {
   readonly easier?: string;
   readonly harder?: string;
   readonly mode?: Mode;
-  readonly imposes: readonly DoneRow[];
   readonly notWith?: Partial<NotWith>;
   readonly stop?: string;
   readonly moves: readonly (string | { readonly screen: string; readonly item: string })[];
@@ -68,6 +68,17 @@ function movesOf(id: string, moves: DrillSpec['moves'], mode: Mode): Moves[] {
   });
 }
 
+/** Lengths and distances that a drill works on: limited, they are not worked on. A force that may not be tested may be built up. */
+export const reachesOf = (serves: readonly MotionId[]): MotionId[] =>
+  serves.filter((id) => ['muscleLength', 'distance'].includes(findMotion(id)?.joint ?? ''));
+
+/** What is declared; and what a drill serves without naming it, taken as far as it goes. */
+function demanded({ id, serves, stage, at }: DrillSpec, mode: Mode): Pick<Drill, 'imposes' | 'traits'> {
+  const declared = demandsOf(id, at, mode);
+  const imposes = [...declared.imposes, ...unsaid({ serves, stage, mode, imposes: declared.imposes }).flatMap(withParts)];
+  return { imposes, traits: allTraits([...declared.traits], { rows: imposes, position: at, mode }) };
+}
+
 /** Drills from their data. */
 export function defineDrills(specs: readonly DrillSpec[]): Drill[] {
   return specs.map((spec) => {
@@ -89,7 +100,8 @@ export function defineDrills(specs: readonly DrillSpec[]): Drill[] {
       easier: spec.easier ?? null,
       harder: spec.harder ?? null,
       mode,
-      imposes: inPosition(spec.at, imposedBy(spec.id, spec.imposes)),
+      ...demanded(spec, mode),
+      is: reachesOf(spec.serves),
       notWith: { ...usual, ...spec.notWith },
       stop: spec.stop ?? stop,
       moves: movesOf(spec.id, spec.moves, mode),

@@ -1,15 +1,5 @@
-import { bears, both, CROOK, measured, ON_ALL_FOURS, OTHER_FLAT, other, SIDE_LYING, SITTING, trunk, type Row } from '../../imposes/rows.js';
+import { both, other, trunk } from '../../imposes/rows.js';
 import { defineDrills, reps, scene, turned } from './define.js';
-
-/** On the floor, both hips and knees at right angles: the measured one turned in, the other out. */
-const FLOOR_SEAT: readonly Row[] = [
-  measured('hip.internalRotation', 'full', 'body', 'active'),
-  measured('hip.abduction', 45, 'limb', 'held'),
-  both('hip.flexion', 90),
-  both('knee.flexion', 90, 'body'),
-  other('hip.externalRotation', 90, 'body', 'active'),
-  trunk('lumbar.lateralFlexion', 10),
-];
 /** Drills that use and load the range of the hip. @see common practice, no source */
 export const HIP_CONTROL_DRILLS = defineDrills([
   {
@@ -28,12 +18,6 @@ export const HIP_CONTROL_DRILLS = defineDrills([
     dose: reps(12, 2),
     easier: 'hip-circle-small',
     harder: 'goblet-squat',
-    imposes: [
-      both('hip.flexion', 120, 'body', 'active'),
-      both('knee.flexion', 120, 'body', 'active'),
-      trunk('lumbar.flexion', 0, 'resisted', 'active'),
-      ...ON_ALL_FOURS,
-    ],
     moves: [{ screen: 'squatCheck', item: 'rockBack' }, 'hip.flexion/supine passive'],
     start: scene('quadruped'),
     end: scene('sitBack'),
@@ -54,7 +38,6 @@ export const HIP_CONTROL_DRILLS = defineDrills([
     dose: reps(6, 1, 7, 2, 5),
     easier: 'hip-switch',
     harder: 'back-leg-lift-off',
-    imposes: [measured('hip.internalRotation', 'full', 'limb', 'active'), ...SITTING],
     moves: ['hip.internalRotation/sitting active'],
     start: turned('hip.internalRotation/sitting', 5),
     end: turned('hip.internalRotation/sitting', 35),
@@ -71,7 +54,6 @@ export const HIP_CONTROL_DRILLS = defineDrills([
     dose: reps(6, 1, 7, 2, 5),
     easier: 'hip-switch',
     harder: 'hip-circle-standing',
-    imposes: [measured('hip.externalRotation', 'full', 'limb', 'active'), ...SITTING],
     moves: ['hip.externalRotation/sitting active'],
     start: turned('hip.externalRotation/sitting', 5),
     end: turned('hip.externalRotation/sitting', 40),
@@ -91,7 +73,6 @@ export const HIP_CONTROL_DRILLS = defineDrills([
     dose: reps(5, 1, 7, 2, 3),
     easier: 'hip-in-hold',
     harder: 'hip-circle-standing',
-    imposes: FLOOR_SEAT,
     moves: ['hip.internalRotation/sitting active', { screen: 'floorPath', item: 'backLeg' }],
     start: scene('floorSeat'),
     end: scene('floorSeat'),
@@ -111,15 +92,6 @@ export const HIP_CONTROL_DRILLS = defineDrills([
     cheat: 'the low back joins in behind, or the pelvis twists',
     dose: reps(5, 1, 7, 1, 8),
     easier: 'hip-in-hold',
-    imposes: [
-      measured('hip.flexion', 100, 'limb', 'active'),
-      measured('hip.extension', 'full', 'limb', 'active'),
-      measured('hip.abduction', 'full', 'limb', 'active'),
-      measured('hip.internalRotation', 'full', 'limb', 'active'),
-      measured('hip.externalRotation', 'full', 'limb', 'active'),
-      measured('knee.flexion', 90, 'limb', 'active'),
-      ...bears('other', ['hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp'], 'active'),
-    ],
     moves: ['hip.abduction/standing active', 'hip.flexion/standing active', { screen: 'jointCircles', item: 'hip' }],
     start: scene('kneeLifted'),
     end: scene('legOut'),
@@ -139,13 +111,6 @@ export const HIP_CONTROL_DRILLS = defineDrills([
     dose: reps(12, 1, 4, 2),
     easier: 'hip-circle-small',
     harder: 'hip-hitch-step',
-    imposes: [
-      measured('hip.abduction', 40, 'limb', 'active'),
-      measured('hip.extension', 5),
-      ...SIDE_LYING,
-      other('hip.flexion', 45),
-      other('knee.flexion', 90),
-    ],
     moves: ['hip.abduction/sidelying active', 'strength.hipAbduction/sidelying'],
     start: turned('hip.abduction/sidelying', 0),
     end: turned('hip.abduction/sidelying', 35),
@@ -166,7 +131,6 @@ export const HIP_CONTROL_DRILLS = defineDrills([
     dose: reps(10, 1, 4, 2, 3),
     easier: 'hip-bridge-small',
     harder: 'hip-hinge-band',
-    imposes: [both('hip.extension', 5, 'body', 'active'), ...CROOK, ...bears('both', ['hip', 'knee', 'ankle', 'subtalar'], 'active')],
     moves: ['strength.hipExtension/prone', 'hip.extension/prone active'],
     start: scene('lyingUpKneeBent'),
     end: scene('lyingUpKneeBent'),
@@ -182,7 +146,6 @@ export const HIP_CONTROL_DRILLS = defineDrills([
     cheat: 'holding the breath',
     dose: reps(10, 2, 7, 1, 5),
     harder: 'hip-bridge',
-    imposes: [both('hip.extension', 0, 'none', 'active'), ...CROOK],
     moves: ['strength.hipExtension/prone', 'hip.extension/prone active'],
     start: scene('lyingUpKneeBent'),
     end: scene('lyingUpKneeBent'),
@@ -201,7 +164,6 @@ export const HIP_CONTROL_DRILLS = defineDrills([
     cheat: 'the thigh falls away from upright',
     dose: reps(10, 1, 7, 2),
     harder: 'hamstring-strap',
-    imposes: [measured('hip.flexion', 90), measured('knee.extension', 0, 'stretch', 'active'), ...OTHER_FLAT],
     moves: ['muscleLength.activeKneeExtension/supine', 'muscleLength.straightLegRaise/supine'],
     start: scene('lyingUp9090'),
     end: scene('legRaised'),
@@ -217,7 +179,6 @@ export const HIP_CONTROL_DRILLS = defineDrills([
     cues: ['Lie down, knees bent, a ball between them.', 'Squeeze slowly, as much as is comfortable.', 'Hold, breathe on, let go slowly.'],
     cheat: 'holding the breath',
     dose: reps(10, 1, 5, 1, 5),
-    imposes: [both('hip.adduction', 0, 'resisted', 'active'), ...CROOK],
     moves: ['strength.hipAdduction/supine'],
     start: scene('lyingUpKneeBent'),
     end: scene('lyingUpKneeBent'),

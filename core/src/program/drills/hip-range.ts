@@ -1,14 +1,5 @@
-import { bears, both, measured, ON_ALL_FOURS, OTHER_FLAT, other, SIDE_LYING, STANDING, trunk, type Row } from '../../imposes/rows.js';
+import { both, other, trunk } from '../../imposes/rows.js';
 import { defineDrills, hold, reps, scene, turned } from './define.js';
-
-const HALF_KNEEL_BACK_LEG: readonly Row[] = [
-  measured('hip.extension', 'full', 'body', 'active'),
-  measured('knee.flexion', 90, 'body'),
-  ...bears('measured', ['knee', 'hip']),
-  other('hip.flexion', 90, 'body'),
-  other('knee.flexion', 90, 'body'),
-  ...bears('other', ['hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp']),
-];
 
 /** Drills that win range of the hip. @see common practice, no source */
 export const HIP_RANGE_DRILLS = defineDrills([
@@ -24,7 +15,6 @@ export const HIP_RANGE_DRILLS = defineDrills([
     dose: hold(60, 1),
     easier: 'hip-circle-small',
     harder: 'hip-band-flexion',
-    imposes: [measured('hip.flexion', 90, 'body', 'held'), measured('knee.flexion', 90), ...bears('measured', ['hip'], 'held', 'limb')],
     moves: ['hip.internalRotation/sitting', 'hip.flexion/supine passive'],
     start: scene('floorSeat'),
     end: scene('floorSeat'),
@@ -39,12 +29,6 @@ export const HIP_RANGE_DRILLS = defineDrills([
     cheat: 'the pelvis rolls along',
     dose: reps(10, 2),
     harder: 'hip-band-flexion',
-    imposes: [
-      measured('hip.flexion', 100, 'limb', 'passive'),
-      measured('knee.flexion', 90),
-      measured('hip.abduction', 20, 'none', 'passive'),
-      ...OTHER_FLAT,
-    ],
     notWith: { lax: false },
     moves: ['hip.flexion/supine passive', 'hip.internalRotation/supine-hip-90 passive'],
     start: turned('hip.flexion/supine', 70),
@@ -66,7 +50,6 @@ export const HIP_RANGE_DRILLS = defineDrills([
     dose: reps(15, 1, 7, 2),
     easier: 'hip-circle-small',
     harder: 'rock-back',
-    imposes: [measured('hip.flexion', 'full', 'stretch', 'passive'), measured('knee.flexion', 110), ...OTHER_FLAT],
     moves: ['hip.flexion/supine passive'],
     start: turned('hip.flexion/supine', 60),
     end: turned('hip.flexion/supine', 120),
@@ -88,16 +71,6 @@ export const HIP_RANGE_DRILLS = defineDrills([
     easier: 'hip-circle-small',
     harder: 'hip-in-hold',
     mode: 'active',
-    imposes: [
-      both('hip.internalRotation', 'full', 'limb', 'active'),
-      both('hip.externalRotation', 'full', 'limb', 'active'),
-      both('hip.flexion', 80),
-      both('knee.flexion', 90),
-      trunk('lumbar.rotation', 15, 'none', 'active'),
-      both('wrist.extension', 80, 'body'),
-      both('shoulder.extension', 40, 'body'),
-      ...bears('both', ['wrist', 'elbow', 'shoulder']),
-    ],
     moves: ['hip.internalRotation/sitting passive', 'hip.externalRotation/sitting passive'],
     start: scene('floorSeat'),
     end: scene('floorSeat'),
@@ -118,7 +91,6 @@ export const HIP_RANGE_DRILLS = defineDrills([
     dose: hold(30),
     easier: 'thigh-front-side',
     harder: 'couch-stretch',
-    imposes: HALF_KNEEL_BACK_LEG,
     moves: ['muscleLength.hipExtensionDrop/supine', 'hip.extension/prone passive'],
     start: scene('halfKneeling'),
     end: scene('halfKneeling'),
@@ -139,12 +111,6 @@ export const HIP_RANGE_DRILLS = defineDrills([
     dose: hold(30),
     easier: 'heel-slide',
     harder: 'couch-stretch',
-    imposes: [
-      measured('knee.flexion', 'full', 'stretch', 'passive'),
-      measured('hip.extension', 10, 'stretch', 'passive'),
-      other('hip.flexion', 90),
-      ...SIDE_LYING,
-    ],
     moves: ['muscleLength.kneeDrop/supine', 'distance.heelToButtock/prone', 'knee.flexion/prone passive'],
     start: turned('knee.flexion/prone', 60),
     end: turned('knee.flexion/prone', 125),
@@ -165,7 +131,6 @@ export const HIP_RANGE_DRILLS = defineDrills([
     dose: hold(30),
     easier: 'hamstring-slide',
     harder: 'hip-hinge-band',
-    imposes: [measured('hip.flexion', 90, 'stretch', 'passive'), measured('knee.extension', 0, 'stretch', 'passive'), ...OTHER_FLAT],
     moves: ['muscleLength.straightLegRaise/supine', 'distance.fingerToFloor/standing'],
     start: turned('muscleLength.straightLegRaise/supine', 20),
     end: turned('muscleLength.straightLegRaise/supine', 75),
@@ -186,12 +151,6 @@ export const HIP_RANGE_DRILLS = defineDrills([
     easier: 'hip-circle-small',
     harder: 'hip-abduction-lie',
     mode: 'active',
-    imposes: [
-      measured('hip.abduction', 'full', 'stretch', 'active'),
-      measured('knee.extension', 0, 'stretch', 'active'),
-      both('hip.flexion', 100, 'body', 'active'),
-      ...ON_ALL_FOURS,
-    ],
     moves: ['hip.abduction/supine passive'],
     start: scene('quadruped'),
     end: scene('sitBack'),
@@ -211,7 +170,6 @@ export const HIP_RANGE_DRILLS = defineDrills([
     cheat: 'the trunk falls forward',
     dose: hold(30),
     easier: 'hip-circle-small',
-    imposes: [measured('hip.adduction', 'full', 'stretch', 'active'), trunk('lumbar.lateralFlexion', 15, 'body', 'active'), ...STANDING],
     moves: ['hip.adduction/supine passive', 'muscleLength.sideLyingLegDrop/sidelying'],
     start: scene('standingSide'),
     end: scene('stepAcross'),

@@ -1,7 +1,5 @@
-import { bears, both, measured, STANDING, trunk } from '../../imposes/rows.js';
+import { trunk } from '../../imposes/rows.js';
 import { defineDrills, hold, reps, scene } from './define.js';
-
-const LEG = ['hip', 'knee', 'ankle', 'subtalar', 'greatToeMtp'] as const;
 
 /** Patterns that join what was won. The weight stays close to the body. @see common practice, no source */
 export const PATTERN_DRILLS = defineDrills([
@@ -17,13 +15,6 @@ export const PATTERN_DRILLS = defineDrills([
     cheat: 'going deeper than you can hold',
     dose: reps(8, 1, 3, 2),
     easier: 'assisted-squat',
-    imposes: [
-      both('hip.flexion', 110, 'resisted', 'active'),
-      both('knee.flexion', 115, 'resisted', 'active'),
-      both('ankle.dorsiflexion', 25, 'body', 'active'),
-      trunk('lumbar.flexion', 10, 'resisted', 'active'),
-      ...bears('both', LEG, 'active'),
-    ],
     moves: [{ screen: 'squatCheck', item: 'squat' }, 'strength.kneeExtension/sitting'],
     start: scene('standingSide'),
     end: scene('deepSquat'),
@@ -45,13 +36,6 @@ export const PATTERN_DRILLS = defineDrills([
     dose: reps(10, 1, 4, 2),
     easier: 'rock-back',
     harder: 'goblet-squat',
-    imposes: [
-      both('hip.flexion', 80, 'body', 'active'),
-      both('hip.extension', 0, 'resisted', 'active'),
-      both('knee.flexion', 20, 'body', 'active'),
-      trunk('lumbar.flexion', 5, 'body', 'active'),
-      ...STANDING,
-    ],
     moves: ['distance.fingerToFloor/standing', 'strength.hipExtension/prone'],
     start: scene('standingSide'),
     end: scene('standingBent'),
@@ -72,12 +56,6 @@ export const PATTERN_DRILLS = defineDrills([
     dose: reps(10, 1, 4, 2),
     easier: 'hip-abduction-lie',
     harder: 'one-leg-reach',
-    imposes: [
-      measured('hip.adduction', 10, 'body', 'active'),
-      measured('hip.abduction', 10, 'body', 'active'),
-      measured('knee.extension', 0, 'body', 'active'),
-      ...bears('measured', LEG, 'active'),
-    ],
     moves: ['strength.hipAbduction/sidelying', 'balance.singleLegStanceEyesOpen/standing'],
     start: scene('oneLeg'),
     end: scene('oneLeg'),
@@ -97,7 +75,6 @@ export const PATTERN_DRILLS = defineDrills([
     cheat: 'the hip sinks out to the side',
     dose: hold(30, 3, 2),
     harder: 'one-leg-reach',
-    imposes: [measured('hip.abduction', 0, 'body', 'active'), ...bears('measured', LEG, 'active')],
     stop: 'Stop at dizziness. Never without something to hold on to.',
     moves: ['balance.singleLegStanceEyesOpen/standing', 'balance.singleLegStanceEyesClosed/standing'],
     start: scene('front'),
@@ -114,13 +91,6 @@ export const PATTERN_DRILLS = defineDrills([
     cheat: 'the knee rolls in',
     dose: reps(6, 1, 4, 2),
     easier: 'one-leg-stand',
-    imposes: [
-      measured('knee.flexion', 45, 'body', 'active'),
-      measured('hip.flexion', 45, 'body', 'active'),
-      measured('ankle.dorsiflexion', 20, 'body', 'active'),
-      measured('hip.abduction', 0, 'body', 'active'),
-      ...bears('measured', LEG, 'active'),
-    ],
     stop: 'Stop at dizziness. Never without something to hold on to.',
     moves: ['balance.singleLegStanceEyesOpen/standing', 'strength.hipAbduction/sidelying'],
     start: scene('oneLeg'),

@@ -1,4 +1,4 @@
-import type { Imposition } from '../../imposes/index.js';
+import type { DoneTrait, Imposition } from '../../imposes/index.js';
 import type { Mode, MotionId, Position, Source } from '../../terms.js';
 
 /** What a drill does, in the order in which a stiff joint is taken through it. */
@@ -72,6 +72,9 @@ export interface Drill {
   readonly harder: string | null;
   readonly mode: Mode;
   readonly imposes: readonly Imposition[];
+  readonly traits: ReadonlySet<DoneTrait>;
+  /** Measurements that are no direction of a joint and that it works on. */
+  readonly is: readonly MotionId[];
   readonly notWith: NotWith;
   readonly stop: string;
   /** In the order of what it serves first. Never empty. */

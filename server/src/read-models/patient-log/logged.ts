@@ -1,5 +1,14 @@
 import { operationOf, type EpisodeView, type LoggedDayView } from '@dial-gauge/contract';
-import { drillsWith, laddersWith, walkLadder, type DrillSide, type Equipment, type LoggedDay, type Walked } from '@dial-gauge/core';
+import {
+  drillsWith,
+  laddersWith,
+  walkLadder,
+  type DrillSide,
+  type Equipment,
+  type LoggedDay,
+  type Walked,
+  type Limits,
+} from '@dial-gauge/core';
 import type { UnitOfWork } from '../../database/unit-of-work.js';
 import type { StandingProgram } from '../programmes/programmes.js';
 import { PatientDayRow } from '../../records/patient-pages/entities.js';
@@ -30,6 +39,8 @@ export interface WalkedDrill extends Walked {
 export function walkedDrills(
   program: StandingProgram,
   episode: EpisodeView,
+  /** Of the latest visit. */
+  limits: Limits,
   logged: readonly LoggedDayView[],
   today: string,
 ): WalkedDrill[] {
@@ -50,7 +61,7 @@ export function walkedDrills(
       days,
       {
         side,
-        precautions: episode.precautions,
+        limits,
         equipment: program.choices.equipment as Equipment[],
         tolerated: program.choices.painTolerated,
         operation: operationOf(episode),

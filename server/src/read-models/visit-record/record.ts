@@ -113,7 +113,7 @@ export interface Counted {
 const NO_READINGS: Counted = { readings: 0, simulated: 0 };
 
 export const viewOf = (
-  { id, assessedOn, signed }: Pick<Visit, 'id' | 'assessedOn' | 'signed'>,
+  { id, assessedOn, signed, cautions }: Pick<Visit, 'id' | 'assessedOn' | 'signed'> & Partial<Pick<Visit, 'cautions'>>,
   number: number,
   { readings, simulated }: Counted,
   examiner: string,
@@ -125,6 +125,7 @@ export const viewOf = (
   simulated,
   number,
   signed,
+  answers: cautions && { yes: cautions.yes, where: cautions.where ?? {} },
 });
 
 /** The last visit before one at which something was measured. */

@@ -1,4 +1,4 @@
-import { operationOf, type JudgementView, type ProgressView } from '@dial-gauge/contract';
+import { operationOf, type JudgementView, type ProgressView, limitsOf } from '@dial-gauge/contract';
 import { draftSummary, drillsWith, type ReportFacts } from '@dial-gauge/core';
 import { Clinic } from '../../records/clinic/entities.js';
 import type { UnitOfWork } from '../../database/unit-of-work.js';
@@ -40,7 +40,7 @@ export function factsOf({ clinic, judged, progress, program }: ReportGround): Re
     involvedSide: episode.involvedSide ?? undefined,
     operation: operationOf(episode),
     operationWords: episode.procedure,
-    precautions: episode.precautions,
+    limits: limitsOf({ episode, visit }),
     assessedOn: visit.assessedOn,
     visitNumber: visit.number,
     examiner: visit.examiner,

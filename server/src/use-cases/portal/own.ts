@@ -1,3 +1,4 @@
+import { limitsToday } from '../../read-models/visit-record/limits.js';
 import type { DayLog, OwnPage } from '@dial-gauge/contract';
 import { drillBlock, drillsWith, findDrill, localeOf, progressSentences, speaking, walkedWords } from '@dial-gauge/core';
 import { clipPagesForSender } from '../clips/clips.js';
@@ -44,7 +45,7 @@ export async function ownPage(work: UnitOfWork, key: string, locale: string): Pr
   const series = visit ? (await progressView(own, visit.id)).series : [];
   const today = own.now.toISOString().slice(0, 10);
   const known = drillsWith(program?.own ?? []);
-  const walked = program ? walkedDrills(program, episodeView(episode), logged, today) : [];
+  const walked = program ? walkedDrills(program, episodeView(episode), limitsToday(episode, visit, today), logged, today) : [];
   return speaking(localeOf(locale), () => {
     const { better, same, less } = progressSentences(series);
     return {

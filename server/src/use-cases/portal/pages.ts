@@ -1,3 +1,4 @@
+import { limitsToday } from '../../read-models/visit-record/limits.js';
 import { randomBytes, randomInt, randomUUID } from 'node:crypto';
 import type { MadePage, NewPatientPage, PatientPagesView } from '@dial-gauge/contract';
 import { drillsWith, findDrill, walkedWords } from '@dial-gauge/core';
@@ -85,17 +86,19 @@ export async function patientPagesView(work: UnitOfWork, episodeId: string): Pro
       openedAt: opened.get(id)?.toISOString() ?? null,
     })),
     logged,
-    steps: (program ? walkedDrills(program, episodeView(episode), logged, today) : []).map((walked) => ({
-      given: walked.given,
-      givenName: nameOf(walked.given),
-      side: walked.side,
-      drill: walked.drill,
-      drillName: nameOf(walked.drill),
-      move: walked.last?.move ?? 'stay',
-      words: walkedWords(walked),
-      on: walked.last?.on ?? null,
-      rests: walked.rests,
-    })),
+    steps: (program ? walkedDrills(program, episodeView(episode), limitsToday(episode, visit, today), logged, today) : []).map(
+      (walked) => ({
+        given: walked.given,
+        givenName: nameOf(walked.given),
+        side: walked.side,
+        drill: walked.drill,
+        drillName: nameOf(walked.drill),
+        move: walked.last?.move ?? 'stay',
+        words: walkedWords(walked),
+        on: walked.last?.on ?? null,
+        rests: walked.rests,
+      }),
+    ),
   };
 }
 

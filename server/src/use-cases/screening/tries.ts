@@ -1,3 +1,4 @@
+import { limitsAt } from '../../read-models/visit-record/limits.js';
 import { type NewScreenSettings, type NewScreenTry, type ScreenCorrection } from '@dial-gauge/contract';
 import {
   allowedDoing,
@@ -93,11 +94,7 @@ async function mustFit(work: UnitOfWork, visit: Visit, row: ScreenTryRow): Promi
   if (!seen) return;
   const about = findItem(findScreen(screen, screens)!, item)!;
   const episode = await work.manager.findOneByOrFail(Episode, { id: visit.episodeId, clinicId: work.clinicId });
-  const allowed = allowedDoing(
-    { imposes: about.imposes, side: (side || 'midline') as Side, mode: about.mode },
-    episode.precautions ?? [],
-    visit.assessedOn,
-  );
+  const allowed = allowedDoing(about, (side || 'midline') as Side, limitsAt(episode, visit));
   if (allowed.kind === 'forbidden')
     throw refused('item', `${about.name.toLowerCase()} is forbidden: ${forbiddenWords(allowed)}; allowed: leave it out, with the reason`);
 }

@@ -1,3 +1,4 @@
+import { limitsAt } from '../../read-models/visit-record/limits.js';
 import type { NewProgram } from '@dial-gauge/contract';
 import { drillsWith, findDrill, forbiddenDrill, forbiddenWords, isOwnDrill, ownBeside, type Drill } from '@dial-gauge/core';
 import { versionsBeside } from '../../read-models/drills/drills.js';
@@ -43,14 +44,15 @@ async function drillsToGive(work: UnitOfWork, given: NewProgram['drills']): Prom
   });
   return known;
 }
-function mustBeAllowed({ precautions }: Episode, { assessedOn }: Visit, drills: NewProgram['drills'], known: readonly Drill[]): void {
+function mustBeAllowed(episode: Episode, visit: Visit, drills: NewProgram['drills'], known: readonly Drill[]): void {
+  const limits = limitsAt(episode, visit);
   drills.forEach(({ drill: id, side }, at) => {
     const drill = findDrill(id, known)!;
-    const forbidden = forbiddenDrill(drill, side, precautions ?? [], assessedOn);
+    const forbidden = forbiddenDrill(drill, side, limits);
     if (!forbidden) return;
     throw refused(
       `drills.${at}.drill`,
-      `${drill.name} is forbidden: ${forbiddenWords(forbidden)}; allowed: a drill that keeps to the precautions`,
+      `${drill.name} is forbidden: ${forbiddenWords(forbidden)}; allowed: a drill that keeps to precautions and cautions`,
     );
   });
 }

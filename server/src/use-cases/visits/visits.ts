@@ -50,8 +50,8 @@ const LATEST = `UPDATE episode e JOIN (
 /** Records the answers to the caution questions of a visit; refused where somebody else has answered since. */
 export async function setCautions(work: UnitOfWork, id: string, { revision, ...answers }: Cautions): Promise<void> {
   const visit = await openVisit(work, id, 'pessimistic_write');
-  const { asked, yes, note } = visit.cautions ?? { asked: null, yes: null, note: null };
-  if (same({ asked, yes, note }, answers)) return;
+  const { asked, yes, note, where = {} } = visit.cautions ?? { asked: null, yes: null, note: null };
+  if (same({ asked, yes, note, where }, answers)) return;
   await mustBeAsRead(work, visit, revision, 'The visit');
   const cautions = { ...answers, outcome: cautionOutcome(answers.yes), by: work.caller.name, at: work.now.toISOString() };
   await change(work, visit, 'cautions', { cautions });

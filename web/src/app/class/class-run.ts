@@ -1,5 +1,14 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { PATIENTS, SCREENINGS, screensDoneOf, VISITS, type CaseloadRow, type ScreensView, type ScreenTryView } from '@dial-gauge/contract';
+import {
+  PATIENTS,
+  SCREENINGS,
+  screensDoneOf,
+  VISITS,
+  type CaseloadRow,
+  type ScreensView,
+  type ScreenTryView,
+  limitsOf,
+} from '@dial-gauge/contract';
 import {
   allowedDoing,
   backTo,
@@ -15,6 +24,7 @@ import {
   type ItemTry,
   type Side,
   type Standing,
+  NO_LIMITS,
 } from '@dial-gauge/core';
 import { firstValueFrom } from 'rxjs';
 import { fullName, today } from '../caseload/words';
@@ -95,11 +105,7 @@ export class ClassRun {
       const view = this.views().get(member.visitId);
       const graded = gradedScreens(screensDoneOf(this.triesOf(member.visitId), view?.visit.assessedOn ?? today()), {}, this.screens());
       const item = this.item();
-      const allowed = allowedDoing(
-        { imposes: item.imposes, side: 'midline', mode: item.mode },
-        view?.episode.precautions ?? [],
-        view?.visit.assessedOn ?? null,
-      );
+      const allowed = allowedDoing(item, 'midline', view ? limitsOf(view) : NO_LIMITS);
       const answers = this.afterOf(member.visitId);
       return {
         ...member,

@@ -4,7 +4,7 @@ import { rxResource, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { JUDGEMENT, PROGRAMS, PROGRESS, SCREENINGS, type GivenDrill, type ProgramChoices } from '@dial-gauge/contract';
+import { JUDGEMENT, PROGRAMS, PROGRESS, SCREENINGS, type GivenDrill, type ProgramChoices, limitsOf } from '@dial-gauge/contract';
 import {
   becauseWords,
   doseWords,
@@ -134,15 +134,15 @@ export class DecidePage {
     const { judgement } = view.judged;
     const { patient, episode, visit, memory } = view.programs;
     const { procedureId, procedureOn } = episode;
-    const precautions = episode.precautions ?? [];
+    const limits = limitsOf({ episode, visit });
     const on = visit.assessedOn;
     const byName = new Map(this.current().map(({ id, name }) => [name.toLowerCase(), id]));
     return {
       judgement,
-      reasoned: reason({ graded: gradedOf(view.screens), judgement }, { precautions, on, station: null }),
+      reasoned: reason({ graded: gradedOf(view.screens), judgement }, { limits, station: null }),
       person: patient,
       on,
-      precautions,
+      limits,
       procedure: procedureId ? { id: procedureId, on: procedureOn } : undefined,
       involvedSide: episode.involvedSide ?? undefined,
       slopes: slopesOf(view.progress.series),

@@ -107,6 +107,7 @@ export function markerWords(one: DrillMoves): string {
 export function imposedWords(row: Imposition): string {
   const whose = LIMBS[row.limb];
   const on = row.load === 'none' ? '' : `, ${LOADS[row.load]}`;
+  if (row.what === 'works') return `effort of ${findMotion(row.motion)?.name.toLowerCase() ?? row.motion}, ${whose}`;
   if (row.what !== 'moves')
     return `${row.what === 'bears' ? 'weight on' : 'hands on'} the ${regionName(row.joint).toLowerCase()}, ${whose}`;
   const name = findMotion(row.motion)?.name.toLowerCase() ?? row.motion;

@@ -24,6 +24,9 @@ import {
   type Dose,
   type Drill,
   type Equipment,
+  DONE_TRAITS,
+  TRAIT_WORDS,
+  type DoneTrait,
   type Imposition,
   type Joint,
   type MotionId,
@@ -72,12 +75,12 @@ function blank(): OwnDrill {
 }
 
 /** One that there is, as the beginning of another. */
-function likeOf({ doseSource: _dose, source: _source, ...drill }: Drill): OwnDrill {
+function likeOf({ doseSource: _dose, source: _source, traits, is: _is, ...drill }: Drill): OwnDrill {
   const imposes = drill.imposes.map((row): Imposition => {
     const by = row.by === 'measurement' ? drill.mode : row.by;
     return row.what === 'moves' ? { ...row, by, isFigure: false } : { ...row, by };
   });
-  return { ...drill, imposes, id: 'own-drill', version: 1, name: '' };
+  return { ...drill, imposes, asks: [...traits], id: 'own-drill', version: 1, name: '' };
 }
 
 /** What is being written, kept on this device until it is kept for good. */
@@ -117,6 +120,8 @@ export class WriteDrillPage {
 
   protected readonly stages = DRILL_STAGES;
   protected readonly equipment = EQUIPMENT;
+  protected readonly traits = DONE_TRAITS;
+  protected readonly traitWords = TRAIT_WORDS;
   protected readonly doseFields = DOSE_FIELDS;
   protected readonly ordinals = ['First', 'Second', 'Third'];
   protected readonly motions = MOTION_CHOICES;
@@ -271,6 +276,18 @@ export class WriteDrillPage {
     this.impose({ what: 'bears', limb: 'both', joint: 'knee', load: 'body', by: 'held' });
   }
 
+  protected addEffort(): void {
+    const [next] = this.drill()!.serves.filter((id) => this.directions.some((group) => group.of.some(({ value }) => value === id)));
+    const of = next ?? 'hip.extension';
+    this.impose({ ...this.limbed(of), what: 'works', motion: of as never, load: 'resisted', by: 'active' });
+  }
+
+  /** What it asks of the whole person: once something is named, what is not named is not asked. */
+  protected ask(trait: DoneTrait): void {
+    const asks = this.drill()!.asks ?? [];
+    this.set({ asks: asks.includes(trait) ? asks.filter((one) => one !== trait) : [...asks, trait] });
+  }
+
   private impose(row: Imposition): void {
     this.set({ imposes: [...this.drill()!.imposes, row] });
   }
@@ -289,7 +306,7 @@ export class WriteDrillPage {
     const isTrunk = row.limb === 'trunk';
     const { limb } = this.limbed(value);
     const fitting = isTrunk === (limb === 'trunk') ? row.limb : limb;
-    this.change(at, row.what === 'moves' ? { motion: value, limb: fitting } : { joint: value, limb: fitting });
+    this.change(at, 'motion' in row ? { motion: value, limb: fitting } : { joint: value, limb: fitting });
   }
 
   protected degrees(at: number, typed: string): void {

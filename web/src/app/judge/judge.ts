@@ -11,6 +11,7 @@ import {
   type JudgementView,
   type ScreensView,
   type VisitRecord,
+  limitsOf,
 } from '@dial-gauge/contract';
 import {
   assess,
@@ -127,9 +128,9 @@ export class JudgePage {
   protected readonly next = computed(() => {
     const view = this.view();
     if (!view || view.visit.signed) return [];
-    const { judgement, episode, visit } = view;
+    const { judgement } = view;
     const measured = judgement.measurements.map(({ measurement }) => measurement);
-    return measureNext(judgement.screens ?? [], measured, { precautions: episode.precautions, on: visit.assessedOn });
+    return measureNext(judgement.screens ?? [], measured, { limits: limitsOf(view) });
   });
   /** Sets with a value for something that was measured, and the one that is asked first. */
   protected readonly sets = computed((): readonly Pick<NormSet, 'id' | 'short'>[] => {

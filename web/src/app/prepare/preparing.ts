@@ -9,6 +9,7 @@ import {
   type PlanView,
   type ClinicView,
   type VisitRecord,
+  limitsOf,
 } from '@dial-gauge/contract';
 import {
   assess,
@@ -145,8 +146,7 @@ export class Preparing {
     return planExam({
       items: this.items(),
       involved: record.episode.involvedSide,
-      precautions: record.episode.precautions,
-      on: record.visit.assessedOn,
+      limits: limitsOf(record),
       minutesAvailable: this.minutes(),
       trials: this.trials(),
       times: this.practice()?.times,

@@ -1,4 +1,4 @@
-import { breakdownOf, factsOf, findItem, findScreen, gradeItem, reasonAbout, type ItemDone } from '@dial-gauge/core';
+import { NO_LIMITS, breakdownOf, factsOf, findItem, findScreen, gradeItem, reasonAbout, type ItemDone } from '@dial-gauge/core';
 import { linesFor, pathOf, undecidedLines, wrapped } from './path';
 
 const screen = findScreen('squatCheck')!;
@@ -25,7 +25,7 @@ const reasoned = reasonAbout(
     [squat({ tries: [{ faults: ['heelLifts'] }] }), squat({ with: ['heelsRaised'], tries: [{ faults: [] }] })],
     [],
   ),
-  { precautions: [], on: null, station: null },
+  { limits: NO_LIMITS, station: null },
 );
 
 describe('the path of a breakdown', () => {

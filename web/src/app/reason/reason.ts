@@ -14,7 +14,7 @@ import {
 import { rxResource, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { JUDGEMENT, SCREENINGS, VISITS, type ScreenPlanChange, type VisitRecord } from '@dial-gauge/contract';
+import { JUDGEMENT, SCREENINGS, VISITS, type ScreenPlanChange, type VisitRecord, limitsOf } from '@dial-gauge/contract';
 import {
   candidateWords,
   factsOf,
@@ -33,6 +33,7 @@ import {
   type PlanStep,
   type Reasoned,
   type Test,
+  NO_LIMITS,
 } from '@dial-gauge/core';
 import { forkJoin, switchMap } from 'rxjs';
 import { episodeWords, fullName, personWords } from '../caseload/words';
@@ -90,8 +91,7 @@ export class ReasonPage {
     const view = this.view();
     const last = view?.judged.judgement.measurements.at(-1)?.measurement;
     return {
-      precautions: view?.screens.episode.precautions ?? [],
-      on: view?.screens.visit.assessedOn ?? null,
+      limits: view ? limitsOf(view.screens) : NO_LIMITS,
       station: last ? stationFor(last.position, last.side) : null,
     };
   });

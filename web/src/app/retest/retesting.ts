@@ -1,6 +1,6 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { errorContextOf, type MeasurementView, type NewRetest, type RetestsView, type RetestView } from '@dial-gauge/contract';
+import { errorContextOf, type MeasurementView, type NewRetest, type RetestsView, type RetestView, limitsOf } from '@dial-gauge/contract';
 import {
   allowedFor,
   bothWaysWords,
@@ -120,7 +120,7 @@ export class Retesting {
     if (read.side && read.side !== marker.side) return this.refuse(`This marker is on the ${marker.side} side; allowed: a reading of it.`);
     if (read.other) return this.refuse(`${bothWaysWords(protocol, read.reading, read.other)}.`);
     const value = valueOfReading(protocol, read.reading);
-    const allowed = allowedFor(marker, this.view()!.episode.precautions, this.view()!.visit.assessedOn);
+    const allowed = allowedFor(marker, limitsOf(this.view()!));
     if (isPast(allowed, value, marker.motion)) return this.refuse(pastWords(allowed, marker));
     this.wanted.set(null);
     const id = crypto.randomUUID();
@@ -161,8 +161,7 @@ export class Retesting {
     const view = this.view();
     if (!view) return [];
     return view.measured.filter((m) => {
-      const forbidden =
-        allowedFor({ ...m, protocol: protocolOf(m).id }, view.episode.precautions, view.visit.assessedOn).kind === 'forbidden';
+      const forbidden = allowedFor({ ...m, protocol: protocolOf(m).id }, limitsOf(view)).kind === 'forbidden';
       return motion(m.motion).unit !== 'yesNo' && !forbidden;
     });
   });

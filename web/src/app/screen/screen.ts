@@ -15,7 +15,7 @@ import {
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { JUDGEMENT, SCREENINGS, type ScreenTryView } from '@dial-gauge/contract';
+import { JUDGEMENT, SCREENINGS, type ScreenTryView, limitsOf } from '@dial-gauge/contract';
 import {
   breakdownOf,
   faultSign,
@@ -159,8 +159,7 @@ export class ScreenPage {
     if (opens.size === 0) return [];
     const judgement = this.judged.hasValue() ? (this.judged.value()?.judgement ?? null) : null;
     const choosing = {
-      precautions: view.episode.precautions,
-      on: view.visit.assessedOn,
+      limits: limitsOf(view),
       station: step.item.position === 'sidelying' ? null : step.item.position,
     };
     return reason({ graded: this.screening.graded(), judgement }, choosing)

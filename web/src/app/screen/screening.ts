@@ -1,6 +1,6 @@
 import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { errorContextOf, screensDoneOf, type ScreensView, type ScreenTryView } from '@dial-gauge/contract';
+import { errorContextOf, screensDoneOf, type ScreensView, type ScreenTryView, limitsOf } from '@dial-gauge/contract';
 import {
   allowedDoing,
   checkItem,
@@ -64,9 +64,8 @@ export class Screening {
   readonly next = computed(() => {
     const view = this.view();
     if (!view || view.visit.signed) return [];
-    const { measured, episode, visit } = view;
-    const how = { precautions: episode.precautions, on: visit.assessedOn, screens: this.screens() };
-    return measureNext(this.outcomes(), measured as Parameters<typeof measureNext>[1], how);
+    const how = { limits: limitsOf(view), screens: this.screens() };
+    return measureNext(this.outcomes(), view.measured as Parameters<typeof measureNext>[1], how);
   });
   private readonly plan = computed(() => planShown(this.view()?.plan ?? NOTHING_CHOSEN, this.commands.all()));
   /** Single items that are asked for. */
@@ -100,8 +99,7 @@ export class Screening {
   readonly allowed = computed((): Allowed => {
     const [step, view] = [this.step(), this.view()];
     if (!step || !view) return { kind: 'free' };
-    const doing = { imposes: step.item.imposes, side: this.side(), mode: step.item.mode };
-    return allowedDoing(doing, view.episode.precautions, view.visit.assessedOn);
+    return allowedDoing(step.item, this.side(), limitsOf(view));
   });
   readonly forbidden = computed(() => {
     const allowed = this.allowed();

@@ -1,3 +1,4 @@
+import { limitsOf } from '@dial-gauge/contract';
 import type { VisitRecord } from '@dial-gauge/contract';
 import {
   DEFAULT_EXAM_SET,
@@ -35,7 +36,7 @@ export function stepsOf(record: VisitRecord): readonly PlanStep[] {
 function plannedFrom(record: VisitRecord): readonly PlanStep[] {
   const items = itemsOfSheet(record.sheet ?? DEFAULT_EXAM_SET.items);
   const { involvedSide } = record.episode;
-  return planExam({ items, involved: involvedSide, precautions: record.episode.precautions, on: record.visit.assessedOn }).steps;
+  return planExam({ items, involved: involvedSide, limits: limitsOf(record) }).steps;
 }
 
 /** A step put behind the last one of its position, or at the end. */

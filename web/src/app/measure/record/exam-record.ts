@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { errorContextOf, type VisitRecord } from '@dial-gauge/contract';
+import { errorContextOf, type VisitRecord, limitsOf } from '@dial-gauge/contract';
 import {
   ageOn,
   allowedFor,
@@ -173,9 +173,7 @@ export class ExamRecord {
 
   allowedAt({ motion: id, mode, protocol }: Pick<RunRow, 'motion' | 'mode' | 'protocol'>, side: Side): Allowed {
     const record = this.visit();
-    return record
-      ? allowedFor({ protocol, motion: id, mode, side }, record.episode.precautions, record.visit.assessedOn)
-      : { kind: 'free' };
+    return record ? allowedFor({ protocol, motion: id, mode, side }, limitsOf(record)) : { kind: 'free' };
   }
 
   /** What is missing or odd in the position the patient is in. */

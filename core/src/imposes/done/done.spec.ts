@@ -1,0 +1,223 @@
+import { readFileSync } from 'node:fs';
+import { findMotion, isJoint, MOTIONS } from '../../catalogue/index.js';
+import { allowedDoing, PRECAUTION_KINDS, type Precaution } from '../../precaution/index.js';
+import { DRILLS, LEAVE_RULES } from '../../program/index.js';
+import { SCREENS } from '../../screen/index.js';
+import type { Mode, MotionId, Position, Side } from '../../terms.js';
+import { DEMANDED_IDS, DONE_TRAITS, jointOfRow, type DoneTrait, type Imposition } from '../index.js';
+import { rowsOf } from './read.js';
+import type { Demands } from './types.js';
+
+interface Thing {
+  readonly id: string;
+  readonly imposes: readonly Imposition[];
+  readonly traits: ReadonlySet<DoneTrait>;
+  readonly position: Position;
+  readonly mode: Mode;
+  readonly sides: string;
+}
+const THINGS: readonly Thing[] = [
+  ...DRILLS,
+  ...SCREENS.flatMap(({ id, items }) => items.map((item) => ({ ...item, id: `${id}.${item.id}` }))),
+];
+
+const lines = (file: string): string[][] =>
+  readFileSync(new URL(file, import.meta.url), 'utf8')
+    .trim()
+    .split('\n')
+    .slice(1)
+    .map((line) => line.split(','));
+
+/** A second entry, made apart from clinical knowledge without a look at ours: no field holds a comma. */
+const ENTERED = lines('./second-entry.csv');
+const ENTERED_TRAITS = lines('./second-entry-traits.csv') as [string, DoneTrait][];
+
+/** The second entry speaks of the fingers, the thumb and the great toe as one joint each. */
+const LUMPED: Readonly<Record<string, readonly string[]>> = {
+  fingers: ['fingerMcp', 'fingerPip', 'fingerDip'],
+  thumb: ['thumbCmc', 'thumbMcp', 'thumbIp'],
+  greatToe: ['greatToeMtp', 'greatToeIp'],
+};
+
+/** A row of the second entry as rows of ours, one a joint. */
+function entered([, limb, joint, direction, degrees, load, by]: readonly string[]): Imposition[] {
+  const of = { limb, load, by };
+  return (LUMPED[joint!] ?? [joint!]).flatMap((one): Imposition[] => {
+    if (direction === 'weight')
+      // The tip of the toe carries with its ball, the fingers with their knuckles.
+      return ['greatToeIp', 'fingerPip', 'fingerDip'].includes(one) ? [] : [{ what: 'bears', joint: one, ...of } as Imposition];
+    const motion = `${one}.${direction}`;
+    if (joint! in LUMPED && !findMotion(motion)) return [];
+    if (degrees === '0' && load === 'resisted') return [{ what: 'works', motion, ...of } as Imposition];
+    return [{ what: 'moves', motion, degrees: degrees === 'full' ? degrees : Number(degrees), isFigure: false, ...of } as Imposition];
+  });
+}
+
+/** Every precaution that could meet a row: each kind, in each mode, at figures around it. */
+function precautionsAbout(row: Imposition): Precaution[] {
+  const joint = jointOfRow(row);
+  const set = { until: null, source: 'surgeon' };
+  if (row.what === 'bears' || row.what === 'touches') {
+    const of = MOTIONS.find((one) => one.joint === joint)!.id;
+    return [{ motion: of, kind: 'weight', limit: null, ...set }];
+  }
+  const motions = [row.motion, findMotion(row.motion)?.opposite].filter((id): id is MotionId => Boolean(id && findMotion(id)));
+  const far = row.what === 'works' ? [] : [row.degrees === 'full' ? findMotion(row.motion)!.limits.max : row.degrees];
+  const figures = far.flatMap((at) => [at - 1, at - 6, at * 0.6].map((figure) => Math.max(0, figure)));
+  return motions.flatMap((motion) =>
+    ([undefined, 'active', 'passive'] as const).flatMap((mode) => [
+      ...PRECAUTION_KINDS.filter((kind) => kind !== 'weight' && kind !== 'single-leg').map((kind) => ({
+        motion,
+        kind,
+        mode,
+        limit: null,
+        ...set,
+      })),
+      ...figures.map((limit) => ({ motion, mode, limit, ...set })),
+    ]),
+  );
+}
+
+const isOut = (thing: Thing, imposes: readonly Imposition[], side: Side, by: Precaution): boolean =>
+  allowedDoing({ ...thing, imposes, is: [] }, side, { precautions: [by], cautions: [], on: null }).kind === 'forbidden';
+
+/** What is declared and in the catalogue, and what has no motion of its own there: sideways strain, a shin that turns. */
+const isKnown = (row: Imposition): boolean => !('motion' in row) || findMotion(row.motion) !== undefined;
+
+describe('what exercises and items do to the body', () => {
+  it('is declared by every one of them, and by none that there is not', () => {
+    const advised = LEAVE_RULES.map(({ id }) => `instead.${id}`);
+    expect([...DEMANDED_IDS].sort()).toEqual([...THINGS.map(({ id }) => id), ...advised].sort());
+    expect(new Set(ENTERED.map(([id]) => id))).toEqual(new Set(THINGS.map(({ id }) => id)));
+    expect(ENTERED.length).toBe(2519);
+  });
+
+  it('is nowhere looser than the second entry: whatever limit its row meets, ours meets too', () => {
+    let asked = 0;
+    const looser: string[] = [];
+    for (const thing of THINGS) {
+      const sides: readonly Side[] = thing.sides === 'none' ? ['midline'] : ['left', 'right'];
+      for (const line of ENTERED.filter(([id]) => id === thing.id))
+        for (const row of entered(line).filter(isKnown)) {
+          if (jointOfRow(row) === ('any' as never)) continue;
+          for (const by of precautionsAbout(row))
+            for (const limb of ['left', 'right'] as const)
+              for (const side of sides) {
+                asked += 1;
+                const one = { ...by, side: limb };
+                if (isOut({ ...thing, traits: new Set() }, [row], side, one) && !isOut(thing, thing.imposes, side, one))
+                  looser.push(`${thing.id} ${side}: ${line.join(' ')} under ${JSON.stringify(one)}`);
+              }
+        }
+    }
+    expect(asked).toBeGreaterThan(100_000);
+    expect(looser).toEqual([]);
+  });
+
+  it('stands on one leg wherever the second entry does: that is of all its weights together', () => {
+    const alone: string[] = [];
+    for (const thing of THINGS) {
+      const rows = ENTERED.filter(([id]) => id === thing.id)
+        .flatMap(entered)
+        .filter((row) => row.what === 'bears');
+      for (const side of thing.sides === 'none' ? (['midline'] as const) : (['left', 'right'] as const))
+        for (const limb of ['left', 'right'] as const) {
+          const by: Precaution = {
+            motion: 'ankle.dorsiflexion',
+            kind: 'single-leg',
+            side: limb,
+            limit: null,
+            until: null,
+            source: 'surgeon',
+          };
+          if (!isOut({ ...thing, traits: new Set() }, rows, side, by)) continue;
+          alone.push(`${thing.id} ${side}`);
+          expect(isOut(thing, thing.imposes, side, by))
+            .withContext(`${thing.id} ${side} ${limb}`)
+            .toBeTrue();
+        }
+    }
+    expect(alone.length).toBeGreaterThan(10);
+  });
+
+  it('names the strain that no motion of the catalogue has', () => {
+    const strains = ENTERED.flatMap((line) => entered(line).map((row) => [line[0]!, row] as const)).filter(
+      ([, row]) => !isKnown(row) && jointOfRow(row) !== ('any' as never),
+    );
+    expect(strains.length).toBeGreaterThan(30);
+    for (const [id, row] of strains) {
+      const { imposes } = THINGS.find((thing) => thing.id === id)!;
+      expect(imposes.some((one) => 'motion' in one && 'motion' in row && one.motion === row.motion))
+        .withContext(`${id} ${JSON.stringify(row)}`)
+        .toBeTrue();
+    }
+  });
+
+  it('asks of the whole person all that the second entry says', () => {
+    expect(ENTERED_TRAITS.length).toBe(946);
+    const missing = ENTERED_TRAITS.filter(([id, trait]) => !THINGS.find((thing) => thing.id === id)!.traits.has(trait));
+    expect(missing).toEqual([]);
+    expect([...new Set(ENTERED_TRAITS.map(([, trait]) => trait))].filter((trait) => !DONE_TRAITS.includes(trait))).toEqual([]);
+  });
+
+  it('takes what an exercise serves and does not name to the end of its range', () => {
+    for (const { id, serves, imposes } of DRILLS)
+      for (const of of serves.filter((one) => isJoint(findMotion(one)!.joint))) {
+        const parts = of.startsWith('thoracolumbar.')
+          ? [of, of.replace('thoracolumbar', 'thoracic'), of.replace('thoracolumbar', 'lumbar')]
+          : [of];
+        expect(imposes.some((row) => row.what === 'moves' && parts.includes(row.motion)))
+          .withContext(`${id} ${of}`)
+          .toBeTrue();
+      }
+  });
+
+  it('knows an effort from a position: a straight knee that works is both', () => {
+    const raise = THINGS.find(({ id }) => id === 'loadingReadiness.legRaise')!;
+    const by = (over: Partial<Precaution>): Precaution => ({
+      motion: 'knee.extension',
+      limit: null,
+      until: null,
+      source: 'surgeon',
+      ...over,
+    });
+    expect(isOut(raise, raise.imposes, 'left', by({ kind: 'against-gravity' }))).toBeTrue();
+    expect(isOut(raise, raise.imposes, 'left', by({ mode: 'active' }))).toBeTrue();
+    // Kept bent by 30 or more.
+    expect(isOut(raise, raise.imposes, 'left', by({ limit: -30 }))).toBeTrue();
+    const effort: Imposition = { what: 'works', limb: 'measured', motion: 'knee.extension', load: 'resisted', by: 'active' };
+    expect(isOut(raise, [effort], 'left', by({ limit: -30 }))).toBeFalse();
+    expect(isOut(raise, [effort], 'left', by({}))).toBeTrue();
+  });
+
+  it('is refused with its place where a word means nothing', () => {
+    const none = { working: '', helping: '', both: '' };
+    const demands: Demands = {
+      ...none,
+      neck: '',
+      chest: '',
+      lowBack: '',
+      effort: { ...none, trunk: '' },
+      weight: none,
+      grip: 'none',
+      traits: [],
+    };
+    const read = (over: Partial<Demands>) => rowsOf('x', { ...demands, ...over });
+    expect(read({ working: 'hip.flexion 90 body active', grip: 'helping' }).length).toBe(8);
+    for (const over of [
+      { working: 'hip.flexion' },
+      { working: 'hip.flexion far' },
+      { working: 'hip.bending 90' },
+      { working: 'lumbar.flexion 20' },
+      { lowBack: 'hip.flexion 20' },
+      { working: 'hip.flexion 90 heavy' },
+      { working: 'hip.flexion 90 body active twice' },
+      { effort: { ...none, working: 'hip.flexion 90', trunk: '' } },
+      { weight: { ...none, both: 'kneecap' } },
+      { weight: { ...none, both: 'knee light' } },
+    ] satisfies Partial<Demands>[])
+      expect(() => read(over))
+        .withContext(JSON.stringify(over))
+        .toThrowError(RangeError, /^x declares ".+"; allowed: as /);
+  });
+});

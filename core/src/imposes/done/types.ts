@@ -1,0 +1,40 @@
+import type { DoneTrait } from '../traits.js';
+
+/**
+ * Movements of joints, parted by commas: "hip.flexion 90, knee.flexion 110 body
+ * active". A number of degrees or `full`, what acts on it (left out: nothing)
+ * and how it comes about (left out: it is held there). Empty: none.
+ */
+type Movements = string;
+
+/** Directions in which muscles work against a load, whatever the position: "hip.extension, knee.extension held". */
+type Efforts = string;
+
+/** Joints that carry body weight: "hip, knee"; or less than that: "knee limb", "thoracic touch". */
+type Carriers = string;
+
+/** Whose hands grip with effort. */
+export const GRIPS = ['none', 'working', 'helping', 'both'] as const;
+
+interface Limbs {
+  /** The limb or side that it is counted for. */
+  readonly working: string;
+  /** The opposite one: it stands, leans, holds or helps. */
+  readonly helping: string;
+  readonly both: string;
+}
+
+/** All that an exercise or an item of a screen does to the body. Every field has to be said; nothing is taken for nothing. */
+export interface Demands {
+  readonly working: Movements;
+  readonly helping: Movements;
+  readonly both: Movements;
+  readonly neck: Movements;
+  readonly chest: Movements;
+  readonly lowBack: Movements;
+  readonly effort: Limbs & { readonly trunk: Efforts };
+  readonly weight: Limbs & { readonly [limb in keyof Limbs]: Carriers };
+  readonly grip: (typeof GRIPS)[number];
+  /** What it asks of the whole person; what follows from the rows above need not be named. */
+  readonly traits: readonly DoneTrait[];
+}

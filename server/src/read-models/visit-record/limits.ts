@@ -1,0 +1,22 @@
+import { answeredOf, type CautionWhere, type Limits } from '@dial-gauge/core';
+import type { Episode } from '../../records/episodes/entities.js';
+import type { Visit } from '../../records/visits/entities.js';
+
+/** Everything that limits a person at a visit: the precautions of the episode, and what was answered yes before it. */
+export function limitsAt(
+  { precautions }: Pick<Episode, 'precautions'>,
+  { cautions, assessedOn }: Pick<Visit, 'cautions' | 'assessedOn'>,
+): Limits {
+  const { yes = [], where } = cautions ?? {};
+  return { precautions: precautions ?? [], cautions: answeredOf({ yes, where: where as CautionWhere | undefined }), on: assessedOn };
+}
+
+/** The same on a later day: the answers of the latest visit hold until they are asked again. */
+export const limitsToday = (
+  episode: Pick<Episode, 'precautions'>,
+  visit: Parameters<typeof limitsAt>[1] | null,
+  today: string,
+): Limits => ({
+  ...limitsAt(episode, visit ?? { cautions: null, assessedOn: today }),
+  on: today,
+});
