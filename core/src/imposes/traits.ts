@@ -249,8 +249,7 @@ function measuring(protocol: string, mode: Mode): DoneTrait[] {
   const { joint } = motion(id);
   const rows = imposesOf(protocol);
   const isByHand = mode === 'passive' || rows.some((row) => row.load === 'resisted');
-  const isPushed =
-    mode === 'passive' && rows.some((row) => row.what === 'moves' && row.isFigure && (row.degrees === 'full' || row.load === 'stretch'));
+  const isPushed = mode === 'passive' && rows.some((row) => row.what === 'moves' && row.isFigure);
   return [
     ...traitsOfDoing({ rows, position, mode }),
     ...(isByHand ? (['pressed-by-hand'] as const) : []),

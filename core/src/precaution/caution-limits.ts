@@ -43,6 +43,18 @@ function limitsOf({ id, joints }: AnsweredCaution): readonly CautionLimit[] {
   return found;
 }
 
+/** Whether it matters where: an answer without a part of the body holds everywhere. */
+export const asksWhere = (id: string): boolean => (CAUTION_RULES[id] ?? []).some(({ at }) => at === 'asked');
+
+/** What answers leave out, each once, in words. */
+export const leftOutWords = (answered: readonly AnsweredCaution[]): string[] => [
+  ...new Set(
+    answered
+      .flatMap(({ id }) => CAUTION_RULES[id] ?? [])
+      .flatMap((rule) => (rule.when === 'trait' ? [TRAIT_WORDS[rule.trait]] : rule.when === 'everything' ? [wordsOf(rule)] : [])),
+  ),
+];
+
 const sourceOf = (id: string): string => say('answered yes: {what}', { what: CAUTION_SHORT[id] ?? id });
 
 function wordsOf(rule: Rule): string {

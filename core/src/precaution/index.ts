@@ -11,7 +11,7 @@ export {
   type Limits,
   type Moved,
 } from './allowed.js';
-export { cautionLimits, type AnsweredCaution, type CautionLimit } from './caution-limits.js';
+export { asksWhere, cautionLimits, leftOutWords, type AnsweredCaution, type CautionLimit } from './caution-limits.js';
 export { CAUTION_RULES } from './caution-rules.js';
 export { CAUTION_SHORT, TRAIT_WORDS } from './caution-words.js';
 export { PRECAUTION_KINDS, type PrecautionKind } from './kinds.js';

@@ -4,7 +4,17 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { CAUTIONS, NOT_A_DIAGNOSIS, withSigns } from '@dial-gauge/core';
+import {
+  answeredOf,
+  asksWhere,
+  BODY_PARTS,
+  CAUTIONS,
+  leftOutWords,
+  NOT_A_DIAGNOSIS,
+  withSigns,
+  type BodyPart,
+  type CautionWhere,
+} from '@dial-gauge/core';
 import { Preparing } from './preparing';
 import { momentWords } from '../caseload/words';
 
@@ -21,6 +31,9 @@ import { momentWords } from '../caseload/words';
         </p>
         @for (question of said(); track question.id) {
           <p>{{ question.ask }} <strong>Yes.</strong> {{ question.then }}</p>
+        }
+        @if (leftOut().length) {
+          <p><strong>Left out at this visit, of what is measured, screened and prescribed:</strong> {{ leftOut().join('; ') }}.</p>
         }
         @if (a.note) {
           <p class="soft">{{ a.note }}</p>
@@ -41,6 +54,21 @@ import { momentWords } from '../caseload/words';
                 <span class="ends" aria-hidden="true">refer</span>
               }
             </mat-checkbox>
+            @if (yes().includes(question.id) && asksWhere(question.id)) {
+              <div class="where" role="group" [attr.aria-label]="'Where: ' + question.ask">
+                <span class="soft">Where? {{ whereOf(question.id).length ? '' : 'Until it is said, it holds everywhere.' }}</span>
+                @for (part of parts; track part) {
+                  <button
+                    type="button"
+                    class="chip"
+                    [attr.aria-pressed]="whereOf(question.id).includes(part)"
+                    (click)="place(question.id, part)"
+                  >
+                    {{ part }}
+                  </button>
+                }
+              </div>
+            }
           </li>
         }
       </ul>
@@ -66,6 +94,13 @@ import { momentWords } from '../caseload/words';
     }
     ul {
       margin: 4px 0 8px;
+    }
+    .where {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 6px;
+      padding: 0 0 8px 40px;
     }
     .sign {
       padding-left: 28px;
@@ -101,9 +136,12 @@ export class Cautions {
   private readonly preparing = inject(Preparing);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly moment = momentWords;
-  readonly answeredNow = output<{ readonly yes: readonly string[]; readonly note: string }>();
+  readonly answeredNow = output<{ readonly yes: readonly string[]; readonly note: string; readonly where: CautionWhere }>();
   protected readonly notADiagnosis = NOT_A_DIAGNOSIS;
+  protected readonly parts = BODY_PARTS;
+  protected readonly asksWhere = asksWhere;
   protected readonly yes = signal<readonly string[]>([]);
+  private readonly where = signal<CautionWhere>({});
   protected readonly note = signal('');
   protected readonly problem = signal('');
   protected readonly asking = signal(false);
@@ -127,6 +165,8 @@ export class Cautions {
     const ends = (ids: readonly string[]) => CAUTIONS.some((question) => question.ifYes === 'refer' && ids.includes(question.id));
     return this.asking() && this.answered()?.outcome === 'refer' && !ends(this.together());
   });
+  /** What the answers that were recorded leave out. */
+  protected readonly leftOut = computed(() => leftOutWords(answeredOf({ yes: this.answered()?.yes ?? [] })));
   protected readonly verdict = computed(() => {
     const outcome = this.answered()?.outcome;
     if (outcome === 'refer') return 'Do not measure: refer';
@@ -141,6 +181,16 @@ export class Cautions {
     this.yes.update((yes) => (on ? [...yes, id] : yes.filter((other) => other !== id && other !== `${id}-signs`)));
   }
 
+  protected whereOf(id: string): readonly BodyPart[] {
+    return this.where()[id] ?? [];
+  }
+
+  protected place(id: string, part: BodyPart): void {
+    const parts = this.whereOf(id);
+    const now = parts.includes(part) ? parts.filter((one) => one !== part) : [...parts, part];
+    this.where.update((where) => ({ ...where, [id]: now }));
+  }
+
   /** Leads to the first question that is open. */
   lead(): void {
     const first = this.host.querySelector<HTMLInputElement>('mat-checkbox input');
@@ -150,6 +200,7 @@ export class Cautions {
 
   protected again(): void {
     this.yes.set(this.answered()?.yes ?? []);
+    this.where.set((this.answered()?.where ?? {}) as CautionWhere);
     this.asking.set(true);
   }
 
@@ -158,9 +209,13 @@ export class Cautions {
       return this.problem.set('This visit was ended for a reason: type why it may go on, as "seen by the physician today, cleared".');
     }
     this.problem.set('');
-    this.answeredNow.emit({ yes: this.together(), note: this.note().trim() });
+    const yes = this.together();
+    const before = (this.answered()?.where ?? {}) as CautionWhere;
+    const said = Object.entries({ ...before, ...this.where() }).filter(([id, parts]) => yes.includes(id) && parts.length > 0);
+    this.answeredNow.emit({ yes, note: this.note().trim(), where: Object.fromEntries(said) });
     this.asking.set(false);
     this.yes.set([]);
+    this.where.set({});
     this.note.set('');
   }
 }

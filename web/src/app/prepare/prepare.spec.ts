@@ -267,6 +267,25 @@ describe('PreparePage', () => {
     expect([sent['yes'], (sent['asked'] as string[]).includes('upper-neck-signs')]).toEqual([['upper-neck'], true]);
   });
 
+  it('asks where an answer is about, and leaves out of the plan what it forbids there', async () => {
+    await open(visitRecord({ sheet: [{ protocol: 'knee.flexion/supine' }, { protocol: 'shoulder.flexion/supine' }] }));
+    const box = [...page().querySelectorAll<HTMLElement>('mat-checkbox')].find((c) => c.textContent!.includes('A tendon, ligament'))!;
+    box.querySelector('input')!.click();
+    await fixture.whenStable();
+    expect(text('dg-cautions .where')).toContain('Until it is said, it holds everywhere.');
+    await click('knee');
+    await click('Record 1 yes');
+    const where = { 'repair-unknown': ['knee'] };
+    const answers = { yes: ['repair-unknown'], where };
+    const cautions = { asked: ['repair-unknown'], ...answers, note: '', outcome: 'refer' as const, by: 'Wren', at: '2026-11-20T09:00:00Z' };
+    const { visit } = visitRecord();
+    const sent = await answer(`/api/visits/${SOME_ID}/cautions`, visitRecord({ cautions, visit: { ...visit, answers } }));
+    expect([sent['yes'], sent['where']]).toEqual([['repair-unknown'], where]);
+    expect(text('dg-cautions .outcome')).toContain('Left out at this visit');
+    expect(text('dg-plan-list')).toContain('answered yes: a repair whose limits are not known');
+    expect(text('.sums')).toContain('4 measurements');
+  });
+
   it('says what is wrong with a precaution', async () => {
     await open();
     await click('Add a precaution');

@@ -132,12 +132,14 @@ export class PreparePage {
     });
   }
 
-  protected answered({ yes, note }: { readonly yes: readonly string[]; readonly note: string }): void {
-    this.changes.next(() => this.preparing.saveCautions(yes, note).pipe(tap((record) => this.take(record))));
+  protected answered(answers: Parameters<Preparing['saveCautions']>[0]): void {
+    this.changes.next(() => this.preparing.saveCautions(answers).pipe(tap((record) => this.take(record))));
   }
 
-  private take({ cautions, revision, plan }: VisitRecord): void {
-    this.preparing.record.update((record) => record && { ...record, cautions, revision, plan });
+  private take({ cautions, revision, plan, visit }: VisitRecord): void {
+    this.preparing.record.update(
+      (record) => record && { ...record, cautions, revision, plan, visit: { ...record.visit, answers: visit.answers } },
+    );
   }
 
   protected setMinutes(text: string): void {

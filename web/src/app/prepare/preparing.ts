@@ -28,6 +28,8 @@ import {
   touchOfItems,
   turnWords,
   withSigns,
+  type BodyPart,
+  type CautionWhere,
   type ExamPlan,
   type MeasurementKey,
   type PlanItem,
@@ -309,10 +311,10 @@ export class Preparing {
     return this.api.call(EPISODES.setIntake, { id: episode.id, body: { ...intake, revision: episode.revision } });
   }
 
-  saveCautions(yes: readonly string[], note: string): Observable<VisitRecord> {
+  saveCautions({ yes, note, where }: { yes: readonly string[]; note: string; where: CautionWhere }): Observable<VisitRecord> {
     const asked = withSigns(this.questions(), yes).map((question) => question.id);
     const { visit, revision } = this.record()!;
-    return this.api.call(VISITS.setCautions, { id: visit.id, body: { asked, yes: [...yes], note, revision } });
+    return this.api.call(VISITS.setCautions, { id: visit.id, body: { asked, yes: [...yes], note, where: bodyOf(where), revision } });
   }
 
   savePlan(): Observable<VisitRecord> {
@@ -368,3 +370,6 @@ export class Preparing {
 function wishOf({ provoking, locked, keep }: PlanStep): Wish {
   return { ...(provoking ? { provoking } : {}), ...(locked ? { locked } : {}), ...(keep ? { keep } : {}) };
 }
+
+const bodyOf = (where: CautionWhere): Record<string, BodyPart[]> =>
+  Object.fromEntries(Object.entries(where).map(([id, parts]) => [id, [...parts]]));
