@@ -249,10 +249,10 @@ const WHATS = ['moves', 'works', 'bears', 'touches'] as const;
 function imposedOf(text: string, refuse: (message: string) => void): Imposition[] {
   const [what, limb, subject, ...rest] = text.split(/\s+/);
   const [degrees, load, by] = what === 'moves' ? rest : ['0', ...rest];
-  const isWhole = rest.length === (what === 'moves' ? 3 : 2) && subject !== undefined;
+  const words = what === 'moves' ? 3 : 2;
   const isKnown = isIn(IMPOSED_LIMBS, limb) && isIn(IMPOSED_LOADS, load) && isIn(IMPOSED_BY, by);
   const angle = degrees === 'full' ? degrees : numberOf(degrees ?? '');
-  if (!isWhole || !isKnown || angle === null || !isIn(WHATS, what) || (what === 'works' && load !== 'resisted')) {
+  if (rest.length !== words || !isKnown || angle === null || !isIn(WHATS, what) || (what === 'works' && load !== 'resisted')) {
     refuse(
       `"${text}" is not understood; ${IMPOSED}; limbs: ${IMPOSED_LIMBS.join(', ')}; loads: ${IMPOSED_LOADS.join(', ')}; by: ${IMPOSED_BY.join(', ')}`,
     );

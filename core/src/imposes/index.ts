@@ -1,5 +1,5 @@
 export { imposedByPosition, inPosition } from './positions.js';
-export { declaredInVain, directionOf, imposedBy, imposesOf, isSpine, jointOf, jointOfRow, type DoneRow } from './table.js';
+export { declaredInVain, directionOf, imposesOf, isSpine, jointOf, jointOfRow } from './table.js';
 export { allTraits, DONE_TRAITS, traitsOf, type DoneTrait } from './traits.js';
 export { bothTouched, touchOf, touchOfItems, type Touch, type Trait } from './touch.js';
 export { DEMANDED_IDS, demandsOf, type Demanded } from './done/index.js';

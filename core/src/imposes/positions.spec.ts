@@ -1,7 +1,7 @@
 import { limited } from '../testing/limits.js';
 import { findProcedure, usualPrecautions } from '../procedure/index.js';
 import { DRILLS, forbiddenDrill } from '../program/index.js';
-import { POSITIONS, type Joint } from '../terms.js';
+import { POSITIONS } from '../terms.js';
 import { imposedByPosition, inPosition, jointOfRow, type Imposition } from './index.js';
 
 describe('a position', () => {

@@ -62,13 +62,3 @@ export function jointOf(motion: JointMotion): Joint {
 export function directionOf(motion: JointMotion): MotionName {
   return motion.slice(motion.indexOf('.') + 1) as MotionName;
 }
-
-/** What something that is done and not read imposes: rows, and all that a way of measuring does. Nothing of it is stopped at a limit: it is done or left out. */
-export type DoneRow = Row | { readonly like: string };
-export function imposedBy(id: string, rows: readonly DoneRow[]): Imposition[] {
-  return rows.flatMap((row): readonly Imposition[] => {
-    if ('like' in row) return imposesOf(row.like).map((r) => (r.what === 'moves' ? { ...r, isFigure: false } : r));
-    if (row.what === 'own') throw new RangeError(`${id} names the joints it moves`);
-    return [row];
-  });
-}

@@ -1,10 +1,9 @@
-import { MODES, type Digit, type InvolvedSide, type IsoDate, type Mode, type MotionId, type Side } from '../terms.js';
+import { MODES, type Digit, type InvolvedSide, type Mode, type MotionId, type Side } from '../terms.js';
 import { protocolNamed, type PlanItem } from './items.js';
 import { fitInto, type Timed } from './fit.js';
 import { NO_TIMES, secondsFor, turnSecondsOf, type RecordedTimes } from './minutes.js';
 import { bestOrder, type Ordered } from './order.js';
 import { allowedFor, forbiddenWords, type Allowed, NO_LIMITS, type Limits } from '../precaution/index.js';
-import type { Precaution } from '../precaution/index.js';
 import { stationFor, type Station } from './station.js';
 import { worthOf, type WorthContext } from './worth.js';
 

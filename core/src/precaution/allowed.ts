@@ -136,12 +136,12 @@ function stopAt(about: Motion, by: Precaution, at: number, row: Imposition | nul
 /** A precaution that names what is measured and is no direction of a joint: a length, a distance, a force, a stance. */
 function itself(by: Precaution, moved: Done): Allowed {
   const { motion: id, side, mode } = moved;
-  if (moved.is.includes(by.motion) && !by.with?.length && ofSide(by, side)) return { kind: 'forbidden', by, row: null };
-  if (id === null || by.motion !== id || by.with?.length || !ofSide(by, side) || (by.mode !== undefined && by.mode !== mode)) return FREE;
+  if (by.with?.length || !ofSide(by, side)) return FREE;
+  if (moved.is.includes(by.motion)) return { kind: 'forbidden', by, row: null };
+  if (id === null || by.motion !== id || (by.mode ?? mode) !== mode) return FREE;
   const about = motion(id);
-  if (isOfJoint(about) && kindOf(by) === 'range') return FREE;
-  if (kindOf(by) === 'range') return by.limit === null ? { kind: 'forbidden', by, row: null } : stopAt(about, by, by.limit, null);
   if (isOfJoint(about)) return FREE;
+  if (kindOf(by) === 'range') return by.limit === null ? { kind: 'forbidden', by, row: null } : stopAt(about, by, by.limit, null);
   return { kind: kindOf(by) === 'end-range' ? 'gentle' : 'forbidden', by, row: null };
 }
 

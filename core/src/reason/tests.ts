@@ -3,7 +3,7 @@ import { allowedDoing, allowedFor, type Limits } from '../precaution/index.js';
 import { NO_TIMES, secondsFor, turnSecondsOf, type RecordedTimes } from '../plan/minutes.js';
 import { stationFor, type Station } from '../plan/station.js';
 import { findItem, findScreen, SCREENS, type Screen } from '../screen/index.js';
-import type { IsoDate, Mode, Position, Side } from '../terms.js';
+import type { Mode, Position, Side } from '../terms.js';
 import { limbsOf, sidesOf } from './answer.js';
 import type { Facts } from './facts.js';
 import type { ItemWay, Look, Question, Way } from './types.js';

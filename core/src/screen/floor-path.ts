@@ -1,4 +1,4 @@
-import { both, trunk, type Row } from '../imposes/rows.js';
+import { type Row } from '../imposes/rows.js';
 import { defineScreen, seen, type ItemSpec } from './define.js';
 import type { FaultId } from './faults.js';
 import type { ItemFault } from './types.js';

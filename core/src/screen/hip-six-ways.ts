@@ -1,4 +1,3 @@
-import { other } from '../imposes/rows.js';
 import { amount, atLeast, defineScreen } from './define.js';
 
 /** The hip in its six directions, by the person's own strength where it goes. @see common practice, no source */

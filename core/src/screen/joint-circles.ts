@@ -1,5 +1,3 @@
-import type { Row } from '../imposes/rows.js';
-import { both } from '../imposes/rows.js';
 import type { MotionId, Position } from '../terms.js';
 import { defineScreen, type ItemSpec } from './define.js';
 import type { FaultId } from './faults.js';

@@ -1,5 +1,4 @@
 import { ASSUMED_HAND } from '../angle/hands.js';
-import { both, pressUp } from '../imposes/rows.js';
 import { amount, atLeast, atMost, defineScreen, leftOver } from './define.js';
 import type { FaultId } from './faults.js';
 

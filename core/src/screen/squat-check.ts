@@ -1,15 +1,4 @@
-import { both, STANDING, trunk, type Row } from '../imposes/rows.js';
 import { amount, atLeast, defineScreen, seenFrom } from './define.js';
-
-/** As low as it goes on both feet, arms held forward. From memory, clinical knowledge, no source. */
-export const DEEP_SQUAT: readonly Row[] = [
-  both('hip.flexion', 'full', 'body', 'measurement'),
-  both('knee.flexion', 130, 'body', 'measurement'),
-  both('ankle.dorsiflexion', 'full', 'body', 'measurement'),
-  trunk('lumbar.flexion', 40, 'body', 'measurement'),
-  both('shoulder.flexion', 90, 'limb', 'measurement'),
-  ...STANDING,
-];
 
 /** One squat, looked at from three sides and changed in three ways. @see common practice, no source */
 export const SQUAT_CHECK = defineScreen({

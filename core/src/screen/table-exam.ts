@@ -1,5 +1,3 @@
-import { both, measured, OTHER_FLAT, PRONE, PRONE_SHIN_UP, trunk, type Row, effort } from '../imposes/rows.js';
-import type { JointMotion } from '../imposes/index.js';
 import { amount, atLeast, defineScreen, type ItemSpec } from './define.js';
 import type { ItemAnswered, Felt } from './types.js';
 
@@ -12,7 +10,7 @@ const BACK_BENT = felt(['seat', 'oppositeBack', 'sideOfTrunk'], ['calf', 'thighF
 const LICENSED = 'By hand at the end of range: for licensed people only.';
 
 /** An arm held against a push in one of four directions. */
-const held = (id: string, way: string, motion: JointMotion): ItemSpec => ({
+const held = (id: string, way: string): ItemSpec => ({
   id,
   name: `Arm held against a push ${way}`,
   setUp: 'Face up, knees bent, the straight arm up at a right angle.',
@@ -27,15 +25,7 @@ const held = (id: string, way: string, motion: JointMotion): ItemSpec => ({
 });
 
 /** A straight leg raised and held face up; a leg lifted face down. */
-const lift = (
-  id: string,
-  name: string,
-  say: string,
-  imposes: readonly Row[],
-  answered: ItemAnswered,
-  figure: string,
-  prone = false,
-): ItemSpec => ({
+const lift = (id: string, name: string, say: string, answered: ItemAnswered, figure: string, prone = false): ItemSpec => ({
   id,
   name,
   setUp: prone ? 'Face down, forehead on the hands.' : 'Face up, the other leg flat. The raised leg is pushed down by hand.',
@@ -50,14 +40,7 @@ const lift = (
   figure,
 });
 
-const LEG_HELD: readonly Row[] = [
-  effort('measured', 'hip.flexion', 'active'),
-  measured('hip.flexion', 40, 'limb', 'active'),
-  measured('knee.extension', 0),
-  ...OTHER_FLAT,
-];
-
-const tender = (id: string, where: string, joint: 'lumbar' | 'hip'): ItemSpec => ({
+const tender = (id: string, where: string): ItemSpec => ({
   id,
   name: `Touch: ${where}`,
   setUp: 'Face down, relaxed; the same firm touch on both sides.',
@@ -79,7 +62,7 @@ const tender = (id: string, where: string, joint: 'lumbar' | 'hip'): ItemSpec =>
 });
 
 /** Arms lifted off the floor face down, three times; what counts is the mean height. */
-const arms = (id: string, name: string, setUp: string, imposes: readonly Row[]): ItemSpec => ({
+const arms = (id: string, name: string, setUp: string): ItemSpec => ({
   id,
   name,
   setUp: `Face down, head straight, forehead padded up so that the arms can drop below. ${setUp}`,
@@ -101,12 +84,11 @@ export const TABLE_EXAM = defineScreen({
   name: 'Front and back on the table',
   purpose: 'Which chain holds and where the work is felt, face up and face down. Ends with a summary of front and back.',
   items: [
-    lift('legHeld', 'Leg held up against a push', 'Raise the straight leg and hold it. Where do you feel it?', LEG_HELD, FRONT, 'lyingUp'),
+    lift('legHeld', 'Leg held up against a push', 'Raise the straight leg and hold it. Where do you feel it?', FRONT, 'lyingUp'),
     lift(
       'legHeldOut',
       'Leg held up and out against a push',
       'Raise the straight leg a little to the side and hold it. Where do you feel it?',
-      [...LEG_HELD, measured('hip.abduction', 25, 'limb', 'active')],
       OUTER,
       'lyingUp',
     ),
@@ -188,10 +170,10 @@ export const TABLE_EXAM = defineScreen({
       caution: LICENSED,
       figure: 'lyingUpHipBent',
     },
-    held('armHeldDown', 'down', 'shoulder.flexion'),
-    held('armHeldUp', 'up', 'shoulder.extension'),
-    held('armHeldOut', 'outward', 'shoulder.horizontalAdduction'),
-    held('armHeldIn', 'inward', 'shoulder.horizontalAbduction'),
+    held('armHeldDown', 'down'),
+    held('armHeldUp', 'up'),
+    held('armHeldOut', 'outward'),
+    held('armHeldIn', 'inward'),
     {
       id: 'frontAgainstBack',
       name: 'The same push, front and back',
@@ -211,55 +193,22 @@ export const TABLE_EXAM = defineScreen({
       at: 'prone',
       figure: 'lyingDown',
     },
-    lift(
-      'legLift',
-      'Leg lifted straight, face down',
-      'Lift one straight leg. Which muscles work?',
-      [measured('hip.extension', 10, 'limb', 'measurement'), measured('knee.extension', 0), ...PRONE],
-      BACK,
-      'lyingDown',
-      true,
-    ),
-    lift(
-      'legLiftOut',
-      'Leg lifted up and out, face down',
-      'Lift one straight leg a little to the side.',
-      [
-        measured('hip.extension', 10, 'limb', 'measurement'),
-        measured('hip.abduction', 25, 'limb', 'active'),
-        measured('knee.extension', 0),
-        ...PRONE,
-      ],
-      BACK,
-      'lyingDown',
-      true,
-    ),
+    lift('legLift', 'Leg lifted straight, face down', 'Lift one straight leg. Which muscles work?', BACK, 'lyingDown', true),
+    lift('legLiftOut', 'Leg lifted up and out, face down', 'Lift one straight leg a little to the side.', BACK, 'lyingDown', true),
     lift(
       'legLiftBent',
       'Leg lifted with the knee bent, face down',
       'Bend the knee and lift the sole towards the ceiling.',
-      [measured('hip.extension', 10, 'limb', 'measurement'), measured('knee.flexion', 90, 'limb', 'active'), ...PRONE_SHIN_UP],
       BACK_BENT,
       'lyingDownKneeBent',
       true,
     ),
-    tender('touchPelvis', 'back of the pelvis', 'lumbar'),
-    tender('touchSeat', 'seat', 'hip'),
-    tender('touchThigh', 'back of the thigh', 'hip'),
-    tender('touchHip', 'outer hip', 'hip'),
-    arms('armsOverhead', 'Arms lifted overhead', 'Arms straight beside the ears, thumbs to the ceiling.', [
-      both('shoulder.flexion', 'full', 'limb', 'measurement'),
-      both('elbow.extension', 0),
-      ...PRONE,
-    ]),
-    arms('armsOut', 'Arms lifted out to the sides', 'Straight arms out to the sides, thumbs to the ceiling.', [
-      both('shoulder.horizontalAbduction', 'full', 'limb', 'measurement'),
-      both('shoulder.abduction', 90, 'limb', 'measurement'),
-      ...PRONE,
-    ]),
-    arms('armsByHips', 'Arms lifted by the hips', 'Arms by the hips, palms up, squeezing the blades together.', [
-      both('shoulder.extension', 20, 'limb', 'measurement'),
-      ...PRONE,
-    ]),
+    tender('touchPelvis', 'back of the pelvis'),
+    tender('touchSeat', 'seat'),
+    tender('touchThigh', 'back of the thigh'),
+    tender('touchHip', 'outer hip'),
+    arms('armsOverhead', 'Arms lifted overhead', 'Arms straight beside the ears, thumbs to the ceiling.'),
+    arms('armsOut', 'Arms lifted out to the sides', 'Straight arms out to the sides, thumbs to the ceiling.'),
+    arms('armsByHips', 'Arms lifted by the hips', 'Arms by the hips, palms up, squeezing the blades together.'),
   ],
 });

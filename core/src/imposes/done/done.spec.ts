@@ -47,7 +47,7 @@ function entered([, limb, joint, direction, degrees, load, by]: readonly string[
       // The tip of the toe carries with its ball, the fingers with their knuckles.
       return ['greatToeIp', 'fingerPip', 'fingerDip'].includes(one) ? [] : [{ what: 'bears', joint: one, ...of } as Imposition];
     const motion = `${one}.${direction}`;
-    if (joint! in LUMPED && !findMotion(motion)) return [];
+    if (LUMPED[joint!] && !findMotion(motion)) return [];
     if (degrees === '0' && load === 'resisted') return [{ what: 'works', motion, ...of } as Imposition];
     return [{ what: 'moves', motion, degrees: degrees === 'full' ? degrees : Number(degrees), isFigure: false, ...of } as Imposition];
   });

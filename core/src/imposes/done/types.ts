@@ -13,9 +13,6 @@ type Efforts = string;
 /** Joints that carry body weight: "hip, knee"; or less than that: "knee limb", "thoracic touch". */
 type Carriers = string;
 
-/** Whose hands grip with effort. */
-export const GRIPS = ['none', 'working', 'helping', 'both'] as const;
-
 interface Limbs {
   /** The limb or side that it is counted for. */
   readonly working: string;
@@ -34,7 +31,8 @@ export interface Demands {
   readonly lowBack: Movements;
   readonly effort: Limbs & { readonly trunk: Efforts };
   readonly weight: Limbs & { readonly [limb in keyof Limbs]: Carriers };
-  readonly grip: (typeof GRIPS)[number];
+  /** Whose hands grip with effort. */
+  readonly grip: 'none' | 'working' | 'helping' | 'both';
   /** What it asks of the whole person; what follows from the rows above need not be named. */
   readonly traits: readonly DoneTrait[];
 }

@@ -1,4 +1,3 @@
-import { both } from '../../imposes/rows.js';
 import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 /** Drills of ankle and foot. @see common practice, no source */

@@ -1,4 +1,3 @@
-import { both, other, trunk } from '../../imposes/rows.js';
 import { defineDrills, reps, scene, turned } from './define.js';
 /** Drills that use and load the range of the hip. @see common practice, no source */
 export const HIP_CONTROL_DRILLS = defineDrills([

@@ -1,4 +1,3 @@
-import { both, other, trunk } from '../../imposes/rows.js';
 import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 /** Drills that win range of the hip. @see common practice, no source */

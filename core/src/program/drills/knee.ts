@@ -1,4 +1,3 @@
-import { both } from '../../imposes/rows.js';
 import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 /** Drills of the knee; the ladder of bending after injury or surgery among them. @see common practice, no source */

@@ -1,4 +1,3 @@
-import { trunk } from '../../imposes/rows.js';
 import { defineDrills, hold, reps, scene } from './define.js';
 
 /** Patterns that join what was won. The weight stays close to the body. @see common practice, no source */

@@ -1,4 +1,3 @@
-import { both, trunk } from '../../imposes/rows.js';
 import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 /** Drills of the shoulder. @see common practice, no source */

@@ -1,4 +1,3 @@
-import { both, trunk } from '../../imposes/rows.js';
 import { defineDrills, hold, reps, scene, turned } from './define.js';
 
 const DIZZY = 'Stop at dizziness, double vision, numbness or pain that runs into the arm.';

@@ -10,7 +10,7 @@ import { provideIcons } from '../ui/icons';
 import { DrillsPage } from './drills';
 import { WriteDrillPage } from './write';
 
-const bare = ({ doseSource: _dose, source: _source, ...drill }: Drill) => drill;
+const bare = ({ doseSource: _dose, source: _source, traits, is: _is, ...drill }: Drill) => ({ ...drill, asks: [...traits] });
 const SLIDE = bare(findDrill('heel-slide')!);
 const OWN: OwnDrill = { ...SLIDE, id: 'own-slide', version: 3, name: 'Slide on the wall', easier: null, harder: null };
 const entry = (over: Partial<OwnDrillView> = {}): OwnDrillView => ({
