@@ -279,6 +279,20 @@ describe('other kinds', () => {
     expect(assess(knee(60)).findings.map((f) => f.kind)).toContain('short-of-other-side');
   });
 
+  it('judges nothing that must not be measured, and what is only forbidden beside it as ever', () => {
+    const never = { side: 'left', limit: null, until: null, source: 'the surgeon' } as const;
+    const fused = exam([hip({ motion: 'greatToeMtp.extension', position: 'supine', trials: ends(0) })], {
+      precautions: [{ motion: 'greatToeMtp.extension', ...never }],
+    });
+    expect(assess(fused).findings).toEqual([]);
+    expect(assess(fused).notJudged).toEqual([jasmine.objectContaining({ reason: 'forbidden' })]);
+    expect(draftSummary(assess(fused))).toContain('it must not be measured');
+    const bent = exam([hip({ motion: 'hip.flexion', position: 'supine', trials: ends(80) })], {
+      precautions: [{ motion: 'knee.flexion', ...never, limit: 100 }],
+    });
+    expect(assess(bent).findings.map(({ kind }) => kind)).toEqual(['short-of-normal']);
+  });
+
   it('takes an empty, springy or spastic end as a finding that says stop', () => {
     const felt = (endFeel: Measurement['endFeel'], over: Partial<Measurement> = {}) => assess(exam([hip({ endFeel, ...over })])).findings;
     for (const feel of ['empty', 'springy', 'spasm'] as const) {

@@ -2,7 +2,7 @@ import { measurementKey, type Assessment, type MeasurementKey } from '../assessm
 import { protocolOf } from '../catalogue/index.js';
 import { bandAround } from '../error/sem.js';
 import type { MeasuredValue } from '../measurement.js';
-import { allowedFor } from '../precaution/allowed.js';
+import { allowedFor, type Allowed } from '../precaution/allowed.js';
 import type { Digit, Mode, MotionId, Side } from '../terms.js';
 import { motionOf } from './make.js';
 import type { Evidence, StoppedAt } from './types.js';
@@ -15,10 +15,13 @@ export interface NotJudged {
   readonly mode: Mode;
   readonly digit?: Digit;
   /** No set of the order has a comparable value; it stopped at a limit; or it says something only beside the other side, which is not there. */
-  readonly reason: 'no-comparable-norm' | 'stopped-at-limit' | 'no-other-side';
+  readonly reason: 'no-comparable-norm' | 'stopped-at-limit' | 'forbidden' | 'no-other-side';
   /** The limit at which it stopped. */
   readonly limit?: { readonly at: number; readonly source: string };
 }
+
+const isForbidden = (allowed: Allowed): boolean =>
+  allowed.kind === 'forbidden' && (allowed.row === null || (allowed.row.what === 'moves' && allowed.row.isFigure));
 
 /** Readings that ended where they had to, within the error of a reading: a wall is no loss. */
 export function stoppedAtLimits(
@@ -27,15 +30,16 @@ export function stoppedAtLimits(
 ): ReadonlyMap<MeasurementKey, StoppedAt> {
   if (precautions.length === 0) return new Map();
   return new Map(
-    measured.flatMap((m) => {
+    measured.flatMap((m): (readonly [MeasurementKey, StoppedAt])[] => {
       const { motion, side, mode } = m.measurement;
-      const allowed = allowedFor(
-        { protocol: protocolOf(m.measurement).id, motion, side, mode },
-        { precautions, cautions: [], on: assessedOn },
-      );
+      const way = { protocol: protocolOf(m.measurement).id, motion, side, mode };
+      // Whatever it came to: what must not be moved has no range to judge. What is only done beside it says nothing of it.
+      const never = precautions.find((by) => isForbidden(allowedFor(way, { precautions: [by], cautions: [], on: assessedOn })));
+      if (never) return [[m.key, { at: null, by: never }]];
+      const allowed = allowedFor(way, { precautions, cautions: [], on: assessedOn });
       if (allowed.kind !== 'stop') return [];
       const reach = motionOf(m).better === 'less' ? allowed.at - m.value : m.value - allowed.at;
-      return reach + bandAround(m.sem) >= 0 ? [[m.key, { at: allowed.at, by: allowed.by }] as const] : [];
+      return reach + bandAround(m.sem) >= 0 ? [[m.key, { at: allowed.at, by: allowed.by }]] : [];
     }),
   );
 }
@@ -52,6 +56,7 @@ export function notJudged(
   const { unit, better } = motionOf(m);
   if (unit === 'yesNo') return undefined;
   const limit = stopped.get(m.key);
+  if (limit?.at === null) return { ...of, reason: 'forbidden' };
   if (limit) return { ...of, reason: 'stopped-at-limit', limit: { at: limit.at, source: limit.by.source } };
   if (better !== 'neither') return judging.get(m.key) ? undefined : { ...of, reason: 'no-comparable-norm' };
   const hasOther = side !== 'midline' && byKey.has(measurementKey({ ...m.measurement, side: OPPOSITE[side] }));

@@ -58,6 +58,7 @@ function nothingShort(judgedBy: Judgement['judgedBy']): string {
 const WHY: Readonly<Record<NotJudged['reason'], string>> = {
   'no-comparable-norm': 'no norm that may be compared',
   'stopped-at-limit': 'stopped at a limit',
+  forbidden: 'it must not be measured',
   'no-other-side': 'the other side is not measured',
 };
 

@@ -3,7 +3,7 @@ import type { ErrorContext } from '../error/own.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { GradedItem } from '../screen/index.js';
 import type { Agreement, NeedComparison, NormComparison } from '../norms/index.js';
-import type { Precaution } from '../precaution/precaution.js';
+import type { Limit } from '../precaution/index.js';
 import type { Change } from './change.js';
 import type { FindingStage } from './stages.js';
 import type { Step } from './steps.js';
@@ -96,10 +96,10 @@ export const DEFAULT_THRESHOLDS: Thresholds = {
   severityTimes: [1, 2, 3],
 };
 
-/** A limit at which a reading stopped. */
+/** A limit at which a reading stopped; null: it must not be measured at all. */
 export interface StoppedAt {
-  readonly at: number;
-  readonly by: Precaution;
+  readonly at: number | null;
+  readonly by: Limit;
 }
 
 /** Everything the kinds of finding look at. */

@@ -21,6 +21,8 @@ describe('choosing', () => {
   const judgement = { findings: [] as Finding[] };
   const given = (minutesADay: number, order: ProgramAsk['order'] = 'stages') => ({
     limits: limited([], ON),
+    pains: [],
+    nerves: [],
     operated: null,
     equipment: EQUIPMENT,
     minutesADay,

@@ -2,7 +2,7 @@ import { allowedDoing, type Allowed, type Limits } from '../precaution/index.js'
 import type { MotionId, Side } from '../terms.js';
 import type { Judgement } from '../finding/index.js';
 import { kindOf } from '../finding/index.js';
-import { STAGE_WEIGHTS, type Held, type Need, type ProgramOrder } from './needs.js';
+import { STAGE_WEIGHTS, type Held, type Need, type Pain, type ProgramOrder } from './needs.js';
 import { minutesOf, sidesCounted } from './dose.js';
 import { DRILL_STAGES, type Drill, type Dose, type Equipment } from './drills/types.js';
 
@@ -19,6 +19,8 @@ export type NotGivenWhy =
   | { readonly why: 'lax'; readonly motion: MotionId | null }
   | { readonly why: 'hurts'; readonly motion: MotionId; readonly held: Held }
   | { readonly why: 'healing'; readonly weeks: number; readonly before: number; readonly known: boolean }
+  | { readonly why: 'too-painful'; readonly motion: MotionId; readonly pain: number; readonly most: number }
+  | { readonly why: 'nerve'; readonly side: DrillSide }
   | { readonly why: 'made-worse'; readonly times: number }
   | { readonly why: 'minutes'; readonly minutes: number; readonly available: number }
   | { readonly why: 'worth-less' };
@@ -45,6 +47,10 @@ export interface Given {
   readonly lax: boolean;
   readonly order: ProgramOrder;
   readonly past: ReadonlyMap<string, DrillPast>;
+  /** What hurt at this visit. */
+  readonly pains: readonly Pain[];
+  /** Sides on which answers point to a nerve: nothing that draws on one is given there. */
+  readonly nerves: readonly Side[];
 }
 
 export interface Chosen {
@@ -203,13 +209,15 @@ export function forbiddenDrill(drill: Drill, side: DrillSide, limits: Limits): E
   return null;
 }
 
+const NERVE_TRAITS = ['nerve-tension', 'femoral-nerve-tension'] as const;
+
 /** What speaks against a drill on a side: precautions, what is too mobile, what hurts or has to be looked at, and healing. */
 function againstOneSide(
   drill: Drill,
   side: DrillSide,
   held: readonly Held[],
   tooMuch: readonly Judgement['findings'][number][],
-  { limits, operated }: Given,
+  { limits, operated, pains, nerves }: Given,
 ): NotGivenWhy | null {
   const forbidden = forbiddenDrill(drill, side, limits);
   if (forbidden) return { why: 'forbidden', side, by: forbidden };
@@ -218,6 +226,11 @@ function againstOneSide(
   if (lax) return { why: 'lax', motion: lax.motion };
   const hurts = held.find((h) => h.why !== 'measure-by-hand' && touches(drill, h.motion, h.side, limbs));
   if (hurts) return { why: 'hurts', motion: hurts.motion, held: hurts };
+  const most = drill.notWith.pain;
+  const tooMuchPain = most !== null && pains.find(({ motion, side: at, pain }) => pain > most && touches(drill, motion, at, limbs));
+  if (tooMuchPain) return { why: 'too-painful', motion: tooMuchPain.motion, pain: tooMuchPain.pain, most };
+  const drawsOnNerve = NERVE_TRAITS.some((trait) => drill.traits.has(trait));
+  if (drawsOnNerve && nerves.some((at) => limbs.includes(at) || at === 'midline')) return { why: 'nerve', side };
   const heals = operated && (operated.side === 'both' || limbs.includes(operated.side)) && operated.weeks < drill.notWith.healingWeeks;
   return heals ? { why: 'healing', weeks: operated.weeks, before: drill.notWith.healingWeeks, known: operated.known } : null;
 }

@@ -2,7 +2,7 @@ import { isJoint, motion, protocolOfId } from '../catalogue/index.js';
 import { kindOf, saidOf, type Finding, type Judgement } from '../finding/index.js';
 import { candidateWords, type Reasoned } from '../reason/index.js';
 import { itemOf, type ItemOutcome } from '../screen/index.js';
-import type { Family, Mode, MotionId, Severity, Side } from '../terms.js';
+import type { Family, InvolvedSide, Mode, MotionId, Severity, Side } from '../terms.js';
 import { say } from '../words/say.js';
 import { CANDIDATE_WANTS } from './candidate-wants.js';
 import type { DrillStage, NeedWant } from './drills/types.js';
@@ -30,6 +30,13 @@ export type Held =
   | { readonly why: 'item-hurts'; readonly motion: MotionId; readonly side: Side; readonly outcome: ItemOutcome }
   /** An active reading alone: whether the range is there by hand decides what is done. */
   | { readonly why: 'measure-by-hand'; readonly motion: MotionId; readonly side: Side };
+
+/** Pain of ten at a motion on a side. */
+export interface Pain {
+  readonly motion: MotionId;
+  readonly side: Side;
+  readonly pain: number;
+}
 
 export interface Needs {
   readonly needs: readonly Need[];
@@ -67,10 +74,42 @@ interface Asked {
   readonly judgement: Judgement;
   readonly reasoned: readonly Reasoned[];
   readonly painTolerated: number;
+  readonly involvedSide?: InvolvedSide;
+}
+
+/**
+ * The other side is a target only where it is sound itself: neither the one of
+ * the complaint nor further than people go.
+ */
+function hasSoundTarget(
+  { kind, motion: of, mode, side, digit }: Finding,
+  { findings, measurements }: Judgement,
+  involved: InvolvedSide | undefined,
+): boolean {
+  if (kindOf(kind)?.mark !== 'sides' || side === 'midline') return true;
+  const other = side === 'left' ? 'right' : 'left';
+  if (involved === other) return false;
+  if (findings.some((f) => f.motion === of && f.mode === mode && f.side === other && kindOf(f.kind)?.tooMuch)) return false;
+  return !measurements.some(
+    (one) =>
+      one.measurement.motion === of &&
+      one.measurement.mode === mode &&
+      one.measurement.side === other &&
+      one.measurement.digit === digit &&
+      goesTooFar(one),
+  );
+}
+
+/** Past what the set that judges it, or any that may be compared, finds in people. A figure without a spread says nothing of that. */
+function goesTooFar({ norms, judgedBy, measurement }: Judgement['measurements'][number]): boolean {
+  if (motion(measurement.motion).better !== 'more') return false;
+  const spread = norms.filter(({ kind, comparable }) => comparable && (kind === 'range' || kind === 'distribution'));
+  const own = spread.find(({ set }) => set === judgedBy);
+  return (own ? [own] : spread).some(({ value, expectedBand }) => value > expectedBand.high);
 }
 
 /** What findings and open breakdowns ask for, and what is held back and why. */
-export function needsOf({ judgement, reasoned, painTolerated }: Asked): Needs {
+export function needsOf({ judgement, reasoned, painTolerated, involvedSide }: Asked): Needs {
   const { findings, measurements } = judgement;
   const held = heldIn(judgement, painTolerated);
   const isHeld = (id: MotionId, side: Side) => held.some((h) => h.why !== 'measure-by-hand' && h.motion === id && sameSide(h.side, side));
@@ -82,7 +121,7 @@ export function needsOf({ judgement, reasoned, painTolerated }: Asked): Needs {
     needs.set(key, before ? { ...before, worth: Math.max(before.worth, need.worth), because: [...before.because, ...need.because] } : need);
   };
   findings.forEach((finding, at) => {
-    const want = wantOf(finding, findings, measurements);
+    const want = hasSoundTarget(finding, judgement, involvedSide) ? wantOf(finding, findings, measurements) : null;
     if (want === null) return;
     if (want === 'unknown') {
       held.push({ why: 'measure-by-hand', motion: finding.motion, side: finding.side });
@@ -155,6 +194,17 @@ function heldIn({ findings, measurements, screens = [] }: Judgement, tolerated: 
   });
   return [...felt, ...hurts, ...items];
 }
+
+/** Everything that hurt, however little: each exercise says itself how much it bears. */
+export const painsOf = ({ measurements, screens = [] }: Judgement): Pain[] => [
+  ...measurements.flatMap(({ measurement: { motion: id, side, pain = 0 } }) => (pain > 0 ? [{ motion: id, side, pain }] : [])),
+  ...screens.flatMap((outcome) =>
+    (itemOf(outcome)?.near ?? []).flatMap(({ protocol }) => {
+      const id = protocolOfId(protocol)?.motion;
+      return id && (outcome.pain ?? 0) > 0 ? [{ motion: id, side: outcome.side, pain: outcome.pain ?? 0 }] : [];
+    }),
+  ),
+];
 
 /** The worst of what is said of a motion on a side, once. */
 function once(held: readonly Held[]): Held[] {

@@ -50,6 +50,50 @@ describe('a programme', () => {
     expect(movesWords(turn)).toContain('left hip internal rotation');
   });
 
+  it('treats no sound side to match one that goes too far, nor one to match the side of the complaint', () => {
+    const loose = made(pair('knee.extension', 14, 1));
+    expect([loose.needs, loose.drills]).toEqual([[], []]);
+    // Both within what is usual for people: only the side of the complaint may be worked on.
+    const turned = pair('hip.internalRotation', 45, 33, { position: 'prone' });
+    const toMatch = (program: Program) =>
+      program.needs.flatMap(({ side, because }) =>
+        because.flatMap((one) => (one.by === 'finding' && one.finding.kind === 'short-of-other-side' ? [side] : [])),
+      );
+    expect(toMatch(made(turned))).toEqual(['right']);
+    expect(toMatch(made(turned, { involvedSide: 'left' }))).toEqual([]);
+  });
+
+  it('gives nothing that bears less pain than there is', () => {
+    const hurting = pair('muscleLength.straightLegRaise', 40, 80).map((m) => (m.side === 'left' ? { ...m, pain: 6 } : m));
+    const program = made(hurting, { painTolerated: 8 });
+    for (const { drill } of program.drills)
+      expect(drill.notWith.pain ?? 10)
+        .withContext(drill.id)
+        .toBeGreaterThanOrEqual(6);
+    const out = program.leftOut.filter(({ why }) => why.why === 'too-painful');
+    expect(out.length).toBeGreaterThan(0);
+    expect(notGivenWords(out[0]!)).toMatch(/^hurts 6 of 10 there: it is begun at \d or less$/);
+  });
+
+  it('stretches nothing where answers point to a nerve', () => {
+    const short = pair('muscleLength.straightLegRaise', 40, 80);
+    const plain = made(short);
+    expect(ids(plain)).toContain('hamstring-strap');
+    const pointed = {
+      breakdown: { pattern: 'legRaise', name: 'Leg raise' },
+      side: 'left',
+      next: null,
+      candidates: [{ id: 'neural', state: 'pointsTo', for: [] }],
+    };
+    const program = made(short, { reasoned: [pointed as never] });
+    for (const { drill, side } of program.drills)
+      expect([side, drill.traits.has('nerve-tension')])
+        .withContext(drill.id)
+        .not.toEqual(['left', true]);
+    const out = program.leftOut.find(({ drill }) => drill.id === 'hamstring-strap')!;
+    expect(notGivenWords(out)).toBe('answers point to a nerve: nothing that draws on it');
+  });
+
   it('activates where the range is there by hand and short by its own strength', () => {
     const program = made([
       ...pair('hip.internalRotation', 50, 50, { position: 'sitting' }),

@@ -10,7 +10,7 @@ import type { InvolvedSide, IsoDate, MotionId, Side } from '../terms.js';
 import { chooseDrills, type Chosen, type DrillPast, type DrillSide, type NotGiven } from './choose.js';
 import { leaveFor, type Leave } from './leave.js';
 import { DRILLS } from './list.js';
-import { needsOf, type Held, type Need, type ProgramOrder } from './needs.js';
+import { needsOf, painsOf, type Held, type Need, type ProgramOrder } from './needs.js';
 import type { Drill, Equipment, Moves } from './drills/types.js';
 
 /** A need that drills answered for weeks while its reading did not change. */
@@ -111,6 +111,10 @@ export function makeProgram(ask: ProgramAsk): Program {
     lax: isLax(judgement, ask.person.birthDate, on),
     order: ask.order,
     past: ask.past ?? new Map(),
+    pains: painsOf(judgement),
+    nerves: ask.reasoned.flatMap(({ side, candidates }) =>
+      candidates.some(({ id, state }) => id === 'neural' && state === 'pointsTo') ? [side] : [],
+    ),
   };
   const { chosen, leftOut } = chooseDrills(needs, held, judgement, given, ask.drills ?? DRILLS);
   const drills = chosen.map((one) => prescribed(one, ask));

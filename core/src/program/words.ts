@@ -42,6 +42,10 @@ export function notGivenWords({ why }: NotGiven): string {
     }
     case 'equipment':
       return say('needs {what}, which is not at hand', { what: listed(why.missing.map(equipmentWords)) });
+    case 'too-painful':
+      return say('hurts {pain} of 10 there: it is begun at {most} or less', { pain: String(why.pain), most: String(why.most) });
+    case 'nerve':
+      return say('answers point to a nerve: nothing that draws on it');
     case 'lax':
       return why.motion
         ? say('{motion} goes further than usual: it is neither freed nor lengthened', { motion: lower(motion(why.motion).name) })
