@@ -82,6 +82,8 @@ export const OwnPage = z.object({
       /** Why it is another one than was given; empty: it is as given. */
       step: z.string(),
       rests: z.boolean(),
+      /** It rests because of a limit that was set since. */
+      limited: z.boolean().optional(),
       block: described<DrillBlock>(z.looseObject({ title: z.string(), dose: z.string(), cues: z.array(z.string()), stop: z.string() })),
     }),
   ),

@@ -23,6 +23,8 @@ export interface Walked {
   readonly next: LadderStep | { readonly move: 'stay'; readonly why: NotGone; readonly drill: string } | null;
   /** To be left out until somebody has looked: it made things worse and there is nothing easier, or a limit forbids it by now. */
   readonly rests: boolean;
+  /** It rests because of a limit that was set since. */
+  readonly limited: boolean;
 }
 
 export interface WalkGround {
@@ -45,7 +47,10 @@ export interface WalkGround {
  */
 export function walkLadder(given: string, days: readonly LoggedDay[], ground: WalkGround, ladders: readonly Ladder[] = LADDERS): Walked {
   const ladder = ladderOf(given, ladders);
-  if (!ladder) return { given, drill: given, last: null, next: null, rests: isForbidden(given, ground) || isWorse(days) };
+  if (!ladder) {
+    const limited = isForbidden(given, ground);
+    return { given, drill: given, last: null, next: null, rests: limited || isWorse(days), limited };
+  }
   let drill = given;
   let last: Walked['last'] = null;
   let next: Walked['next'] = nextStep(ladder, drill, [], ground.tolerated);
@@ -64,7 +69,8 @@ export function walkLadder(given: string, days: readonly LoggedDay[], ground: Wa
     last = { ...step, on: day.on };
     since = [];
   }
-  return { given, drill, last, next, rests: next.why === 'at-the-bottom' || isForbidden(drill, ground) };
+  const limited = isForbidden(drill, ground);
+  return { given, drill, last, next, rests: next.why === 'at-the-bottom' || limited, limited };
 }
 
 function isForbidden(id: string, { side, limits, drills }: WalkGround): boolean {
@@ -96,7 +102,8 @@ const NOT_GONE: Readonly<Record<NotGone, string>> = {
 };
 
 /** Why a drill is where it is: "more swelling the next morning: a step down". */
-export function walkedWords({ last, next }: Walked): string {
+export function walkedWords({ last, next, limited }: Walked): string {
+  if (limited) return say('a limit that holds now speaks against it');
   if (next && next.move === 'stay' && next.why in NOT_GONE) return say(NOT_GONE[next.why as NotGone]);
   if (last && (!next || next.why === 'not-yet')) return ladderWords(last);
   return next ? ladderWords(next as LadderStep) : '';

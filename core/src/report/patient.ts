@@ -1,6 +1,7 @@
 import { findMotion } from '../catalogue/index.js';
 import { isGain, isLoss } from '../finding/index.js';
-import { DRILLS, findDrill, leaveFor, type Drill } from '../program/index.js';
+import type { Limits } from '../precaution/index.js';
+import { DRILLS, findDrill, forbiddenDrill, leaveFor, type Drill } from '../program/index.js';
 import type { ProgressSeries } from '../progress/index.js';
 import { dayWords, say, sayCount, upper } from '../words/say.js';
 import { footOf } from './referrer.js';
@@ -23,7 +24,7 @@ export function patientReport(facts: ReportFacts): Report {
     blocks: [
       ...progressBlocks(facts),
       ...aims(facts),
-      ...(program ? drills(program.drills, program.known) : noDrills()),
+      ...(program ? drills(program.drills, facts.limits, program.known) : noDrills()),
       ...leave(facts),
       { kind: 'heading', text: say('Stop and call us') },
       {
@@ -134,9 +135,24 @@ function aims({ series }: ReportFacts): Block[] {
 
 const noDrills = (): Block[] => [{ kind: 'paragraph', tone: 'quiet', text: say('You have no drills from us yet.') }];
 
-function drills(given: readonly ReportedDrill[], known?: readonly Drill[]): Block[] {
-  const blocks = given.flatMap((one) => drillBlock(one, known) ?? []);
-  return blocks.length === 0 ? [] : [{ kind: 'heading', text: say('What to do') }, ...blocks];
+/** What was given; what a limit speaks against by now is named, and not shown how to do. */
+function drills(given: readonly ReportedDrill[], limits: Limits, known: readonly Drill[] = DRILLS): Block[] {
+  const isOut = ({ drill: id, side }: ReportedDrill): boolean => {
+    const drill = findDrill(id, known);
+    return drill !== undefined && forbiddenDrill(drill, side, limits) !== null;
+  };
+  const blocks = given.filter((one) => !isOut(one)).flatMap((one) => drillBlock(one, known) ?? []);
+  const out = given.filter(isOut).flatMap((one) => drillBlock(one, known)?.title ?? []);
+  return [
+    ...(blocks.length === 0 ? [] : [{ kind: 'heading', text: say('What to do') } as const, ...blocks]),
+    ...(out.length === 0
+      ? []
+      : ([
+          { kind: 'heading', text: say('Do not do for now') },
+          { kind: 'paragraph', tone: 'warning', text: say('There is a new limit for you. Ask us what you may do instead.') },
+          { kind: 'list', items: out },
+        ] as const)),
+  ];
 }
 
 /** A drill as the person is told it; undefined for one that this version does not know. */

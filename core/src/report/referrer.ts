@@ -1,5 +1,5 @@
 import { FINDING_KINDS, kindOf, saidOf, stageOf, type Finding } from '../finding/index.js';
-import { doseWords, drillSideWords, findDrill } from '../program/index.js';
+import { doseWords, drillSideWords, findDrill, forbiddenDrill } from '../program/index.js';
 import { instrumentWord } from '../words/instruments.js';
 import { dayWords, listed, say, sayCount } from '../words/say.js';
 import { CHANGE_HEAD, changeRow, limitLines, more, operationLine, telling, whenOf } from './parts.js';
@@ -143,7 +143,7 @@ function limits(facts: ReportFacts): Block[] {
   ];
 }
 
-export function plan({ program }: ReportFacts): Block[] {
+export function plan({ program, limits }: ReportFacts): Block[] {
   if (!program)
     return [
       { kind: 'heading', text: say('Plan') },
@@ -157,9 +157,12 @@ export function plan({ program }: ReportFacts): Block[] {
       ? [
           {
             kind: 'list',
-            items: drills.map(({ drill, side, dose }) =>
-              [findDrill(drill, known)?.name ?? drill, drillSideWords(side), doseWords(dose)].filter(Boolean).join(', '),
-            ),
+            items: drills.map(({ drill, side, dose }) => {
+              const of = findDrill(drill, known);
+              const isOut = of !== undefined && forbiddenDrill(of, side, limits) !== null;
+              const out = isOut ? say('left out: a limit that holds now speaks against it') : '';
+              return [of?.name ?? drill, drillSideWords(side), doseWords(dose), out].filter(Boolean).join(', ');
+            }),
           } as const,
         ]
       : []),

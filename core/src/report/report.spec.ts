@@ -136,6 +136,17 @@ describe('pages that go out', () => {
     expect(textOf(makeReport('patient', facts({ series: [] })))).toContain('We took the first numbers.');
   });
 
+  it('name what a later limit speaks against, and no longer tell how it is done', () => {
+    const late = limited([{ motion: 'knee.flexion', side: 'left', limit: 20, until: null, source: 'surgeon' }]);
+    const before = textOf(makeReport('patient', facts()));
+    const after = textOf(makeReport('patient', facts({ limits: late })));
+    const drill = DRILLS.find(({ id }) => id === 'heel-slide')!;
+    expect([before.includes(drill.cues[0]), after.includes(drill.cues[0])]).toEqual([true, false]);
+    expect(after).toContain('There is a new limit for you.');
+    expect(after).toContain(drill.name);
+    expect(textOf(makeReport('referrer', facts({ limits: late })))).toContain('left out: a limit that holds now speaks against it');
+  });
+
   it('tell a loss as one, and never as better', () => {
     const back: Session[] = [SESSIONS[1]!, { ...SESSIONS[0]!, assessedOn: '2026-11-27' }];
     const text = textOf(makeReport('patient', facts({ series: progressOf(back, { person: PERSON }) })));

@@ -1,9 +1,10 @@
-import { assessmentOfVisit, type FileView, type ReportFormat, type ReportView } from '@dial-gauge/contract';
+import { limitsOf, assessmentOfVisit, type FileView, type ReportFormat, type ReportView } from '@dial-gauge/contract';
 import {
   documentOf,
   doseWords,
   drillsWith,
   findDrill,
+  forbiddenDrill,
   goalWords,
   localeOf,
   makeReport,
@@ -126,7 +127,7 @@ function contextOf({ judged, progress, program }: ReportGround): FhirContext {
 }
 
 /** The recheck, and the days of each drill until then. No name and no complaint: calendars are read by others. */
-function calendarOf({ now }: UnitOfWork, { clinic, program }: ReportGround): string {
+function calendarOf({ now }: UnitOfWork, { clinic, program, judged }: ReportGround): string {
   if (!program)
     throw new HttpProblem(
       409,
@@ -135,18 +136,22 @@ function calendarOf({ now }: UnitOfWork, { clinic, program }: ReportGround): str
     );
   const { drills, recheckOn, own } = program;
   const all = drillsWith(own);
+  const limits = limitsOf(judged);
   const from = program.at.slice(0, 10);
   const entries: CalendarEntry[] = [
     { uid: `${program.id}-recheck@dial-gauge.example`, on: recheckOn, title: say('Recheck, {clinic}', { clinic }), details: '' },
-    ...drills.map(({ drill, dose, words }): CalendarEntry => {
+    ...drills.flatMap(({ drill, side, dose, words }): CalendarEntry[] => {
       const known = findDrill(drill, all);
-      return {
+      // What a limit speaks against by now stands on no day.
+      if (known && forbiddenDrill(known, side, limits)) return [];
+      const entry = {
         uid: `${program.id}-${drill}@dial-gauge.example`,
         on: from,
         title: known?.name ?? drill,
         details: [doseWords(dose), ...(words ? [words] : (known?.cues ?? [])), known?.stop ?? ''].filter(Boolean).join('\n'),
         repeats: { daysAWeek: dose.daysAWeek, until: recheckOn },
       };
+      return [entry];
     }),
   ];
   return calendarText(clinic, entries, now);

@@ -67,7 +67,7 @@ export async function ownPage(work: UnitOfWork, key: string, locale: string): Pr
           },
           known,
         );
-        return block ? [{ given: one.given, step: one.last ? walkedWords(one) : '', rests: one.rests, block }] : [];
+        return block ? [{ given: one.given, step: one.last ? walkedWords(one) : '', rests: one.rests, limited: one.limited, block }] : [];
       }),
       better,
       less,

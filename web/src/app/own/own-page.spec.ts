@@ -68,6 +68,18 @@ describe('the person’s own page', () => {
   beforeEach(() => localStorage.clear());
   afterEach(() => localStorage.clear());
 
+  it('does not show how to do what a limit that came later speaks against', async () => {
+    await create();
+    page().querySelector<HTMLInputElement>('input.code')!.value = '123 456';
+    button('Open my page').click();
+    await answered('/api/own-page/opening', { key: 'k'.repeat(43) });
+    await answered('/api/own-page', { ...PAGE, drills: [drill('heel-slide'), drill('knee-press', { rests: true, limited: true })] });
+    const shown = [...page().querySelectorAll('li.drill')].map((one) => one.textContent!);
+    expect([shown[0]!.includes('How to do it'), shown[1]!.includes('How to do it')]).toEqual([true, false]);
+    expect(shown[1]).toContain('There is a new limit for you. Do not do this one any more, and call us.');
+    expect(button('Done: knee-press, left')).toBeUndefined();
+  });
+
   it('opens by its code, ticks drills, and lets one rest that made it worse', async () => {
     await open();
     expect(page().querySelector('h1')!.textContent).toMatch(/^Today, \w+/);
