@@ -137,6 +137,27 @@ describe('programmes', () => {
     expect((await view(id)).given.length).toBe(1);
   });
 
+  it('never ask what a yes to a caution leaves out, where it is about that part, and everywhere until somebody says where', async () => {
+    const id = await visit(await patient());
+    const answer = (revision: number, where: object) =>
+      agent
+        .put(`/api/visits/${id}/cautions`)
+        .send({ asked: ['repair-unknown'], yes: ['repair-unknown'], where, revision })
+        .expect(200);
+    const { body } = await answer(0, {});
+    expect(body.visit.answers).toEqual({ yes: ['repair-unknown'], where: {} });
+    expect((await give(id, program(), 422)).body.errors[0].message).toContain('answered yes: a repair whose limits are not known');
+    await answer(1, { 'repair-unknown': ['knee'] });
+    expect((await give(id, program(), 422)).body.errors[0].path).toBe('drills.0.drill');
+    const { body: elsewhere } = await answer(2, { 'repair-unknown': ['shoulder'] });
+    expect(elsewhere.cautions.where).toEqual({ 'repair-unknown': ['shoulder'] });
+    await give(id, program());
+    await agent
+      .put(`/api/visits/${id}/cautions`)
+      .send({ asked: [], yes: ['fever'], where: { fever: ['tail'] }, revision: 3 })
+      .expect(422);
+  });
+
   it('are of their visit and clinic alone, and a signed visit takes none', async () => {
     const [id, other] = [await visit(await patient()), await visit(await patient())];
     const body = program();
