@@ -84,52 +84,7 @@ import { momentWords } from '../caseload/words';
       <button matButton="outlined" type="button" (click)="again()">Ask again</button>
     }
   `,
-  styles: `
-    :host {
-      display: block;
-    }
-    .soft {
-      font-size: 13px;
-      line-height: 1.35;
-    }
-    ul {
-      margin: 4px 0 8px;
-    }
-    .where {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 6px;
-      padding: 0 0 8px 40px;
-    }
-    .sign {
-      padding-left: 28px;
-    }
-    .ends {
-      margin-left: 4px;
-      padding: 0 5px;
-      border: 1px solid var(--line-strong);
-      border-radius: 3px;
-      color: var(--ink-soft);
-      font-size: 12px;
-    }
-    .outcome {
-      margin-bottom: 8px;
-      padding: 8px 12px;
-      border-left: 3px solid var(--petrol);
-      background: var(--raised);
-    }
-    .outcome p + p {
-      margin-top: 6px;
-    }
-    .outcome.refer {
-      border: 2px solid var(--plum);
-    }
-    mat-form-field {
-      width: 100%;
-      margin-bottom: 8px;
-    }
-  `,
+  styleUrl: './cautions.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Cautions {
