@@ -223,7 +223,7 @@ function protocolFor(
   return usual.find((p) => p.modes.includes(mode) && p.instruments.includes(instrument)) ?? usual[0];
 }
 
-/** The position that the bracket of an arc names, or why there is none. */
+/** The position named in the brackets of an arc, or what is wrong with it. */
 function bracketed(
   bracket: ReturnType<typeof readSftr>['position'],
   { joint, position }: Pick<z.infer<typeof ArcReading>, 'joint' | 'position'>,

@@ -122,3 +122,7 @@ export interface Source {
 
 /** A rule of the trade that no publication stands behind. */
 export const COMMON_PRACTICE: Source = { cite: 'common practice, no source', fromMemory: false };
+
+/** Whether a text is one of the words of a list. */
+export const isIn = <T extends string>(of: readonly T[], value: string | undefined): value is T =>
+  (of as readonly (string | undefined)[]).includes(value);

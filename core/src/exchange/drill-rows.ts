@@ -10,7 +10,7 @@ import {
 import { USUAL, usualMode } from '../program/drills/define.js';
 import { ownDrillId, type OwnDrill } from '../program/own.js';
 import { DRILL_STAGES, EQUIPMENT, type Drill, type DrillStage, type Moves, type Pose } from '../program/drills/types.js';
-import { MODES, POSITIONS, type Joint, type Mode, type MotionId } from '../terms.js';
+import { isIn, MODES, POSITIONS, type Joint, type Mode, type MotionId } from '../terms.js';
 import { asMeant, asShown } from './cells.js';
 
 /*
@@ -262,9 +262,6 @@ function imposedOf(text: string, refuse: (message: string) => void): Imposition[
   if (what === 'works') return [{ what, limb, motion: subject as JointMotion, load: 'resisted', by }];
   return [{ what, limb, joint: subject as Joint, load, by }];
 }
-
-const isIn = <T extends string>(of: readonly T[], value: string | undefined): value is T =>
-  (of as readonly (string | undefined)[]).includes(value);
 
 /** "hip.flexion/supine passive", "hip.flexion/supine", or an item as "patterns.toeTouch". */
 function markerOf(text: string, usual: Mode): Moves {

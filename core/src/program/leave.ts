@@ -1,6 +1,6 @@
 import { protocolOf } from '../catalogue/index.js';
 import { bandAround } from '../error/index.js';
-import { demandsOf } from '../imposes/index.js';
+import { demandsOf } from '../imposes/done/index.js';
 import { allowedDoing, type Limits } from '../precaution/index.js';
 import type { Judgement } from '../finding/index.js';
 import type { MotionId, Position, Side, Source } from '../terms.js';

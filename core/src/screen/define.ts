@@ -1,5 +1,5 @@
 import { isJoint, motion, protocolOfId } from '../catalogue/index.js';
-import { demandsOf } from '../imposes/index.js';
+import { demandsOf } from '../imposes/done/index.js';
 import { COMMON_PRACTICE, type Instrument, type Mode, type Position, type Source, type Unit } from '../terms.js';
 import type { FaultId } from './faults.js';
 import type { PatternId } from './pattern-ids.js';

@@ -192,7 +192,7 @@ async function seedVisit(
   return { id: visitId, startedAt };
 }
 
-/** As whoever examined signs it, at the end of the visit. */
+/** Signs a visit at its end, in the name of its examiner. */
 async function signVisit(manager: EntityManager, { clinicId, examinerId }: Seeding, { id, startedAt }: SeededVisit): Promise<void> {
   const caller = { clinicId, userId: examinerId, name: DEMO_USER.name, role: 'lead', session: '' } as const;
   const work = new UnitOfWork(manager, caller, addMinutes(startedAt, 45), PORTS);

@@ -4,7 +4,8 @@ import { allowedDoing, PRECAUTION_KINDS, type Precaution } from '../../precautio
 import { DRILLS, LEAVE_RULES } from '../../program/index.js';
 import { SCREENS } from '../../screen/index.js';
 import type { Mode, MotionId, Position, Side } from '../../terms.js';
-import { DEMANDED_IDS, DONE_TRAITS, jointOfRow, type DoneTrait, type Imposition } from '../index.js';
+import { DONE_TRAITS, jointOfRow, type DoneTrait, type Imposition } from '../index.js';
+import { DEMANDED_IDS } from './index.js';
 import { rowsOf } from './read.js';
 import type { Demands } from './types.js';
 

@@ -43,7 +43,7 @@ const DECLARED: Readonly<Record<string, Demands>> = {
 };
 
 /** What an exercise or an item does to the body, and what it asks of the whole person. */
-export interface Demanded {
+interface Demanded {
   readonly imposes: readonly Imposition[];
   readonly traits: ReadonlySet<DoneTrait>;
 }
@@ -60,5 +60,5 @@ export function demandsOf(id: string, position: DoneTo['position'], mode: DoneTo
   return { imposes, traits: allTraits(declared.traits, { rows: imposes, position, mode }) };
 }
 
-/** Everything that is declared: what there is none of is a slip in one of the two. */
+/** Every id in the tables. One that no exercise, item or advice has is a mistake. */
 export const DEMANDED_IDS: readonly string[] = Object.keys(DECLARED);

@@ -1,4 +1,4 @@
-import { JOINTS, MOTION_NAMES, type Joint } from '../../terms.js';
+import { isIn, JOINTS, MOTION_NAMES, type Joint } from '../../terms.js';
 import { isSpine } from '../table.js';
 import { IMPOSED_BY, IMPOSED_LOADS, type ImposedLimb, type Imposition, type JointMotion } from '../types.js';
 import type { Demands } from './types.js';
@@ -10,9 +10,6 @@ const GRIPPING = [...GRIP, ...THUMB, 'wrist.extension 20 resisted active'].join(
 
 const LIMB_OF = { working: 'measured', helping: 'other', both: 'both' } as const satisfies Record<string, ImposedLimb>;
 const LIMBS = ['working', 'helping', 'both'] as const;
-
-const isIn = <T extends string>(of: readonly T[], value: string | undefined): value is T =>
-  (of as readonly (string | undefined)[]).includes(value);
 
 /**
  * What is declared, row by row.

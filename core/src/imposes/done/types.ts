@@ -13,24 +13,21 @@ type Efforts = string;
 /** Joints that carry body weight: "hip, knee"; or less than that: "knee limb", "thoracic touch". */
 type Carriers = string;
 
-interface Limbs {
+interface Limbs<T> {
   /** The limb or side that it is counted for. */
-  readonly working: string;
+  readonly working: T;
   /** The opposite one: it stands, leans, holds or helps. */
-  readonly helping: string;
-  readonly both: string;
+  readonly helping: T;
+  readonly both: T;
 }
 
 /** All that an exercise or an item of a screen does to the body. Every field has to be said; nothing is taken for nothing. */
-export interface Demands {
-  readonly working: Movements;
-  readonly helping: Movements;
-  readonly both: Movements;
+export interface Demands extends Limbs<Movements> {
   readonly neck: Movements;
   readonly chest: Movements;
   readonly lowBack: Movements;
-  readonly effort: Limbs & { readonly trunk: Efforts };
-  readonly weight: Limbs & { readonly [limb in keyof Limbs]: Carriers };
+  readonly effort: Limbs<Efforts> & { readonly trunk: Efforts };
+  readonly weight: Limbs<Carriers>;
   /** Whose hands grip with effort. */
   readonly grip: 'none' | 'working' | 'helping' | 'both';
   /** What it asks of the whole person; what follows from the rows above need not be named. */

@@ -1,5 +1,6 @@
 import { findMotion, protocolOfId } from '../../catalogue/index.js';
-import { allTraits, demandsOf } from '../../imposes/index.js';
+import { demandsOf } from '../../imposes/done/index.js';
+import { allTraits } from '../../imposes/index.js';
 import { COMMON_PRACTICE, type Mode, type MotionId, type Position } from '../../terms.js';
 import { unsaid, withParts } from './unsaid.js';
 import type { Dose, Drill, DrillStage, Equipment, Moves, NotWith, Pose } from './types.js';

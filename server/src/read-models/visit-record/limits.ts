@@ -1,14 +1,18 @@
-import { answeredOf, type CautionWhere, type Limits } from '@dial-gauge/core';
+import { limitsOf, type VisitView } from '@dial-gauge/contract';
+import type { Limits } from '@dial-gauge/core';
 import type { Episode } from '../../records/episodes/entities.js';
 import type { Visit } from '../../records/visits/entities.js';
+
+/** The answers of a visit as they are kept, as everybody is told them. */
+export const answersOf = (cautions: Visit['cautions']): VisitView['answers'] =>
+  cautions && { yes: cautions.yes, where: cautions.where ?? {} };
 
 /** Everything that limits a person at a visit: the precautions of the episode, and what was answered yes before it. */
 export function limitsAt(
   { precautions }: Pick<Episode, 'precautions'>,
   { cautions, assessedOn }: Pick<Visit, 'cautions' | 'assessedOn'>,
 ): Limits {
-  const { yes = [], where } = cautions ?? {};
-  return { precautions: precautions ?? [], cautions: answeredOf({ yes, where: where as CautionWhere | undefined }), on: assessedOn };
+  return limitsOf({ episode: { precautions: precautions ?? [] }, visit: { assessedOn, answers: answersOf(cautions) } });
 }
 
 /** The same on a later day: the answers of the latest visit hold until they are asked again. */

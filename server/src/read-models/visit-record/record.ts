@@ -22,6 +22,7 @@ import type { UnitOfWork } from '../../database/unit-of-work.js';
 import { MeasurementRow, TrialRow } from '../../records/readings/entities.js';
 import { measurementView, peopleOf, protocolIdOf, trialViews } from '../../records/readings/views.js';
 import { Visit } from '../../records/visits/entities.js';
+import { answersOf } from './limits.js';
 
 /** A visit with whose it is and what it is judged by. */
 interface Setting {
@@ -125,7 +126,7 @@ export const viewOf = (
   simulated,
   number,
   signed,
-  answers: cautions && { yes: cautions.yes, where: cautions.where ?? {} },
+  answers: cautions && answersOf(cautions),
 });
 
 /** The last visit before one at which something was measured. */
