@@ -10,6 +10,7 @@ import { FakeQueue, refusal } from '../testing/fake-queue';
 import { SOME_ID } from '../testing/records';
 import { until } from '../testing/until';
 import { Bootstrapping } from './bootstrapping';
+import { PlanStudy } from './plan-study';
 import { SteadinessPage } from './steadiness';
 
 /** Shrout PE, Fleiss JL. Psychol Bull 1979;86:420-428, table 2 (from memory). */
@@ -232,6 +233,25 @@ describe('SteadinessPage', () => {
         kind: 'repeats',
       }),
     );
+  });
+});
+
+describe('planning by keyboard', () => {
+  it('takes the first motion of the list with Enter also before the list is drawn', async () => {
+    TestBed.configureTestingModule({ imports: [MatIconTestingModule], providers: [provideHttpClient(), provideHttpClientTesting()] });
+    const fixture = TestBed.createComponent(PlanStudy);
+    await fixture.whenStable();
+    const element = fixture.nativeElement as HTMLElement;
+    const input = element.querySelector<HTMLInputElement>('input[name="motion"]')!;
+    input.focus();
+    input.value = 'knee to wall';
+    input.dispatchEvent(new Event('input'));
+    const enter = new KeyboardEvent('keydown', { key: 'Enter', keyCode: 13, cancelable: true, bubbles: true });
+    input.dispatchEvent(enter);
+    expect(enter.defaultPrevented).toBeTrue();
+    await fixture.whenStable();
+    expect(input.value).toContain('Knee to wall');
+    expect(element.querySelector('input[name="subjects"]')).not.toBeNull();
   });
 });
 
