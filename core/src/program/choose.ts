@@ -2,7 +2,7 @@ import { allowedDoing, type Allowed, type Limits } from '../precaution/index.js'
 import type { MotionId, Side } from '../terms.js';
 import type { Judgement } from '../finding/index.js';
 import { kindOf } from '../finding/index.js';
-import { STAGE_WEIGHTS, type Held, type Need, type Pain, type ProgramOrder } from './needs.js';
+import { isUnknown, STAGE_WEIGHTS, type Held, type Need, type Pain, type ProgramOrder } from './needs.js';
 import { minutesOf, sidesCounted } from './dose.js';
 import { DRILL_STAGES, type Drill, type Dose, type Equipment } from './drills/types.js';
 
@@ -224,7 +224,7 @@ function againstOneSide(
   const limbs = limbsOf(side);
   const lax = drill.notWith.lax && tooMuch.find((f) => drill.serves.includes(f.motion) && limbs.includes(f.side));
   if (lax) return { why: 'lax', motion: lax.motion };
-  const hurts = held.find((h) => h.why !== 'measure-by-hand' && touches(drill, h.motion, h.side, limbs));
+  const hurts = held.find((h) => !isUnknown(h) && touches(drill, h.motion, h.side, limbs));
   if (hurts) return { why: 'hurts', motion: hurts.motion, held: hurts };
   const most = drill.notWith.pain;
   const tooMuchPain = most !== null && pains.find(({ motion, side: at, pain }) => pain > most && touches(drill, motion, at, limbs));

@@ -1,7 +1,8 @@
 import { isJoint, motion, protocolOfId } from '../catalogue/index.js';
 import { kindOf, saidOf, type Finding, type Judgement } from '../finding/index.js';
-import { candidateWords, type Reasoned } from '../reason/index.js';
+import { candidateWords, pointedLimbs, type Reasoned } from '../reason/index.js';
 import { itemOf, type ItemOutcome } from '../screen/index.js';
+import { allowedFor, type Limits } from '../precaution/index.js';
 import type { Family, InvolvedSide, Mode, MotionId, Severity, Side } from '../terms.js';
 import { say } from '../words/say.js';
 import { CANDIDATE_WANTS } from './candidate-wants.js';
@@ -29,7 +30,12 @@ export type Held =
   /** An item of a screen that hurts is looked at before anything near it is worked on. */
   | { readonly why: 'item-hurts'; readonly motion: MotionId; readonly side: Side; readonly outcome: ItemOutcome }
   /** An active reading alone: whether the range is there by hand decides what is done. */
-  | { readonly why: 'measure-by-hand'; readonly motion: MotionId; readonly side: Side };
+  | { readonly why: 'measure-by-hand'; readonly motion: MotionId; readonly side: Side }
+  /** The same, and a limit forbids to take it there by hand: what is done is not known yet. */
+  | { readonly why: 'not-by-hand-now'; readonly motion: MotionId; readonly side: Side };
+
+/** What is not known yet holds back no exercise that another need asks for. */
+export const isUnknown = ({ why }: Held): boolean => why === 'measure-by-hand' || why === 'not-by-hand-now';
 
 /** Pain of ten at a motion on a side. */
 export interface Pain {
@@ -75,6 +81,7 @@ interface Asked {
   readonly reasoned: readonly Reasoned[];
   readonly painTolerated: number;
   readonly involvedSide?: InvolvedSide;
+  readonly limits: Limits;
 }
 
 /**
@@ -109,10 +116,10 @@ function goesTooFar({ norms, judgedBy, measurement }: Judgement['measurements'][
 }
 
 /** What findings and open breakdowns ask for, and what is held back and why. */
-export function needsOf({ judgement, reasoned, painTolerated, involvedSide }: Asked): Needs {
+export function needsOf({ judgement, reasoned, painTolerated, involvedSide, limits }: Asked): Needs {
   const { findings, measurements } = judgement;
   const held = heldIn(judgement, painTolerated);
-  const isHeld = (id: MotionId, side: Side) => held.some((h) => h.why !== 'measure-by-hand' && h.motion === id && sameSide(h.side, side));
+  const isHeld = (id: MotionId, side: Side) => held.some((h) => !isUnknown(h) && h.motion === id && sameSide(h.side, side));
   const needs = new Map<string, Need>();
   const add = (need: Need) => {
     if (isHeld(need.motion, need.side)) return;
@@ -124,16 +131,19 @@ export function needsOf({ judgement, reasoned, painTolerated, involvedSide }: As
     const want = hasSoundTarget(finding, judgement, involvedSide) ? wantOf(finding, findings, measurements) : null;
     if (want === null) return;
     if (want === 'unknown') {
-      held.push({ why: 'measure-by-hand', motion: finding.motion, side: finding.side });
+      const { motion: id, side } = finding;
+      held.push({ why: mayBeTakenByHand(id, side, limits) ? 'measure-by-hand' : 'not-by-hand-now', motion: id, side });
       return;
     }
     const worth = WORTH[finding.severity] * (1 + FIRST * (1 - at / findings.length));
     add({ motion: finding.motion, side: finding.side, want, worth, because: [{ by: 'finding', finding }] });
   });
   for (const one of reasoned)
-    for (const { id, state } of one.candidates) {
-      const wanted = state === 'pointsTo' ? CANDIDATE_WANTS[id] : null;
-      if (wanted) add({ ...wanted, side: one.side, worth: POINTED_AT, because: [{ by: 'candidate', reasoned: one, candidate: id }] });
+    for (const candidate of one.candidates) {
+      const wanted = CANDIDATE_WANTS[candidate.id];
+      if (!wanted) continue;
+      const because: Because = { by: 'candidate', reasoned: one, candidate: candidate.id };
+      for (const side of pointedLimbs(candidate)) add({ ...wanted, side, worth: POINTED_AT, because: [because] });
     }
   return { needs: [...needs.values()].sort((a, b) => b.worth - a.worth), held: once(held) };
 }
@@ -178,7 +188,12 @@ const OF_FAMILY: Readonly<Record<Family, NeedWant | null>> = {
 };
 
 /** Whether there is a way of measuring it by hand at all: the trunk has none. */
-const takenByHand = (id: MotionId): boolean => motion(id).protocols.some(({ modes }) => (modes as readonly Mode[]).includes('passive'));
+const takenByHand = (id: MotionId): boolean => waysByHand(id).length > 0;
+const waysByHand = (id: MotionId) => motion(id).protocols.filter(({ modes }) => (modes as readonly Mode[]).includes('passive'));
+
+/** Whether any way of taking it by hand is allowed on that side, be it to a limit. */
+const mayBeTakenByHand = (id: MotionId, side: Side, limits: Limits): boolean =>
+  waysByHand(id).some((way) => allowedFor({ protocol: way.id, motion: id, side, mode: 'passive' }, limits).kind !== 'forbidden');
 
 function heldIn({ findings, measurements, screens = [] }: Judgement, tolerated: number): Held[] {
   const hurts = measurements.flatMap(({ measurement: { motion: id, side, pain = 0 } }): Held[] =>
@@ -213,7 +228,7 @@ function once(held: readonly Held[]): Held[] {
     const key = `${one.motion} ${one.side}`;
     const before = seen.get(key);
     const isWorse = before?.why === 'hurts' && one.why === 'hurts' && one.pain > before.pain;
-    if (!before || before.why === 'measure-by-hand' || isWorse) seen.set(key, one);
+    if (!before || isUnknown(before) || isWorse) seen.set(key, one);
   }
   return [...seen.values()];
 }

@@ -1,5 +1,7 @@
 import type { Measurement } from '../assessment.js';
 import { assess } from '../finding/index.js';
+import type { Precaution } from '../precaution/index.js';
+import { breakdownOf, reasonAbout } from '../reason/index.js';
 import type { ScreenDone } from '../screen/index.js';
 import type { MotionId } from '../terms.js';
 import {
@@ -15,6 +17,8 @@ import {
   seenWords,
   type Program,
 } from './index.js';
+import { factsFrom, itemOf } from '../testing/answering.js';
+import { limited } from '../testing/limits.js';
 import { made, ON, PERSON } from '../testing/programs.js';
 
 const of = (motion: MotionId, end: number, over: Partial<Measurement> = {}): Measurement => ({
@@ -79,13 +83,14 @@ describe('a programme', () => {
     const short = pair('muscleLength.straightLegRaise', 40, 80);
     const plain = made(short);
     expect(ids(plain)).toContain('hamstring-strap');
-    const pointed = {
-      breakdown: { pattern: 'legRaise', name: 'Leg raise' },
-      side: 'left',
-      next: null,
-      candidates: [{ id: 'neural', state: 'pointsTo', for: [] }],
-    };
-    const program = made(short, { reasoned: [pointed as never] });
+    const pointed = reasonAbout(
+      breakdownOf('legRaise'),
+      'midline',
+      factsFrom({ values: [], items: [itemOf({ screen: 'tableExam', item: 'raiseAnkleUp' }, 'left', { answer: 'changes' })] }),
+      { limits: limited([], ON), station: null },
+    );
+    expect(pointed.candidates.find(({ id }) => id === 'neural')!.state).toBe('pointsTo');
+    const program = made(short, { reasoned: [pointed] });
     for (const { drill, side } of program.drills)
       expect([side, drill.traits.has('nerve-tension')])
         .withContext(drill.id)
@@ -101,6 +106,20 @@ describe('a programme', () => {
     ]);
     expect(stages(program)).toEqual(['activate']);
     expect(ids(program)).toContain('hip-in-hold');
+  });
+
+  it('asks for no reading by hand that a limit forbids, and gives nothing for what is not known', () => {
+    const active = pair('hip.internalRotation', 12, 45, { position: 'sitting', mode: 'active' });
+    const held = (precaution: Precaution) => made(active, { limits: limited([precaution], ON) });
+    const none = held({ motion: 'hip.internalRotation', mode: 'passive', limit: null, until: null, source: 'surgeon' });
+    expect(none.drills).toEqual([]);
+    expect(none.held.map(heldWords)).toEqual([
+      'left hip internal rotation is short by its own strength: a limit keeps it from being measured by hand for now, so nothing is given for it yet',
+    ]);
+    const stopped = held({ motion: 'hip.internalRotation', mode: 'passive', limit: 30, until: null, source: 'surgeon' });
+    expect(stopped.held.map(({ why }) => why)).toEqual(['measure-by-hand']);
+    const other = held({ motion: 'hip.internalRotation', side: 'right', mode: 'passive', limit: null, until: null, source: 'surgeon' });
+    expect(other.held.map(({ why }) => why)).toEqual(['measure-by-hand']);
   });
 
   it('asks for a reading by hand where there is only an active one', () => {

@@ -5,7 +5,7 @@ import { addWeeks, weeksBetween } from '../days.js';
 import { measuredMobility, mobilityScore, type Judgement } from '../finding/index.js';
 import { ageOn } from '../norms/index.js';
 import type { Limits } from '../precaution/index.js';
-import type { Reasoned } from '../reason/index.js';
+import { pointedLimbs, type Reasoned } from '../reason/index.js';
 import type { InvolvedSide, IsoDate, MotionId, Side } from '../terms.js';
 import { chooseDrills, type Chosen, type DrillPast, type DrillSide, type NotGiven } from './choose.js';
 import { leaveFor, type Leave } from './leave.js';
@@ -112,9 +112,7 @@ export function makeProgram(ask: ProgramAsk): Program {
     order: ask.order,
     past: ask.past ?? new Map(),
     pains: painsOf(judgement),
-    nerves: ask.reasoned.flatMap(({ side, candidates }) =>
-      candidates.some(({ id, state }) => id === 'neural' && state === 'pointsTo') ? [side] : [],
-    ),
+    nerves: ask.reasoned.flatMap(({ candidates }) => candidates.filter(({ id }) => id === 'neural').flatMap(pointedLimbs)),
   };
   const { chosen, leftOut } = chooseDrills(needs, held, judgement, given, ask.drills ?? DRILLS);
   const drills = chosen.map((one) => prescribed(one, ask));

@@ -12,6 +12,7 @@ const GROUND: WalkGround = {
   equipment: ['strap', 'towel', 'pillow', 'chair', 'step', 'bike'],
   tolerated: 3,
   on: '2026-11-20',
+  givenOn: '2026-10-30',
 };
 
 describe('walking a ladder', () => {
@@ -55,6 +56,28 @@ describe('walking a ladder', () => {
       walkLadder('heel-slide', [], { ...GROUND, limits: limited([{ motion: 'knee.flexion', limit: 30, until: null, source: 'surgeon' }]) })
         .rests,
     ).toBeTrue();
+  });
+
+  it('is not raised by the end of a limit: somebody looks first, and gives a programme again', () => {
+    const two = [day(18), day(19)];
+    const ended = limited([{ motion: 'knee.flexion', kind: 'weight', limit: null, until: '2026-11-15', source: 'surgeon' }], '2026-11-20');
+    const walked = walkLadder('heel-slide-strap', two, { ...GROUND, limits: ended });
+    expect([walked.drill, walked.next?.why, walked.rests]).toEqual(['heel-slide-strap', 'limit-ended', false]);
+    expect(walkedWords(walked)).toBe('a limit of the next step has run out: stay until somebody has looked');
+    const givenSince = walkLadder('heel-slide-strap', two, { ...GROUND, limits: ended, givenOn: '2026-11-16' });
+    expect(givenSince.drill).toBe('knee-rock-back');
+    // A step down stays open: it is the safer one.
+    const worse = walkLadder('knee-rock-back', [day(19, { swelling: true })], {
+      ...GROUND,
+      limits: limited([{ motion: 'knee.flexion', limit: 30, until: '2026-11-15', source: 'surgeon' }], '2026-11-20'),
+    });
+    expect(worse.drill).toBe('heel-slide-strap');
+  });
+
+  it('waits for healing where the day of the operation is not known', () => {
+    const walked = walkLadder('knee-press', [day(1), day(2)], { ...GROUND, operation: { id: 'knee-replacement', on: null } });
+    expect([walked.drill, walked.next?.why]).toEqual(['knee-press', 'healing-unknown']);
+    expect(walkedWords(walked)).toContain('the day of the operation is not known');
   });
 
   it('leaves a drill without a ladder as it was given, and lets it rest when it made things worse', () => {

@@ -9,7 +9,7 @@ import { findDrill } from './list.js';
 import type { Drill, Equipment } from './drills/types.js';
 
 /** Why a step is not gone although what was logged would allow it. */
-export type NotGone = 'forbidden' | 'healing' | 'equipment';
+export type NotGone = 'forbidden' | 'limit-ended' | 'healing' | 'healing-unknown' | 'equipment';
 
 /** Where a drill stands on its ladder, by what was logged since it was given. */
 export interface Walked {
@@ -32,16 +32,21 @@ export interface WalkGround {
   readonly limits: Limits;
   readonly equipment: readonly Equipment[];
   readonly tolerated: number;
-  readonly operation?: Operation;
+  /** Of an unknown date: still healing. */
+  readonly operation?: Operation | { readonly id: string; readonly on: null };
   readonly on: IsoDate;
+  /** The day the programme was given: a limit that held then and has run out since is not lifted by its date alone. */
+  readonly givenOn: IsoDate;
   /** The drills there are: those that ship, or those of a clinic. */
   readonly drills?: readonly Drill[];
 }
 
 /**
  * Goes up and down the ladder of a drill, day by day. A step that a limit
- * forbids, that is too early after an operation, or for which something is not
- * at hand, is not gone: the drill stays.
+ * forbids, or forbade when the drill was given, that is too early after an
+ * operation, or for which something is not at hand, is not gone: the drill
+ * stays. That a limit has run out opens nothing until somebody has looked and
+ * given a programme again.
  *
  * @param days of this drill since it was given, in any order
  */
@@ -60,7 +65,7 @@ export function walkLadder(given: string, days: readonly LoggedDay[], ground: Wa
     const step = nextStep(ladder, drill, since, ground.tolerated);
     next = step;
     if (step.move === 'stay') continue;
-    const against = notGone(step.drill, ground);
+    const against = notGone(step, ground);
     if (against) {
       next = step.move === 'up' ? { move: 'stay', why: against, drill } : { move: 'stay', why: 'at-the-bottom', drill };
       continue;
@@ -87,17 +92,28 @@ function isWorse(days: readonly LoggedDay[]): boolean {
   return newest?.swelling === true || newest?.worse === true;
 }
 
-function notGone(id: string, ground: WalkGround): NotGone | null {
-  const { equipment, operation, on, drills } = ground;
+function notGone({ drill: id, move }: LadderStep, ground: WalkGround): NotGone | null {
+  const { equipment, drills } = ground;
   if (isForbidden(id, ground)) return 'forbidden';
+  const whenGiven: Limits = { ...ground.limits, on: ground.givenOn };
+  if (move === 'up' && isForbidden(id, { ...ground, limits: whenGiven })) return 'limit-ended';
   const drill = findDrill(id, drills)!;
-  if (operation && weeksSince(operation.on, on) < drill.notWith.healingWeeks) return 'healing';
+  const healing = stillHealing(drill, ground);
+  if (healing) return healing;
   return drill.equipment.some((piece) => !equipment.includes(piece)) ? 'equipment' : null;
+}
+
+function stillHealing({ notWith }: Drill, { operation, on }: WalkGround): NotGone | null {
+  if (!operation || notWith.healingWeeks === 0) return null;
+  if (operation.on === null) return 'healing-unknown';
+  return weeksSince(operation.on, on) < notWith.healingWeeks ? 'healing' : null;
 }
 
 const NOT_GONE: Readonly<Record<NotGone, string>> = {
   forbidden: 'the next step is past a limit: stay',
+  'limit-ended': 'a limit of the next step has run out: stay until somebody has looked',
   healing: 'too early after the operation for the next step: stay',
+  'healing-unknown': 'the day of the operation is not known, and the next step has to wait for healing: stay',
   equipment: 'the next step needs what is not at hand: stay',
 };
 

@@ -80,6 +80,13 @@ export function heldWords(held: Held): string {
       return say('{item} hurts: have it looked at before it is worked on', { item: itemName(held.outcome) });
     case 'measure-by-hand':
       return say('{name} is short by its own strength: measure it by hand first, that decides what is done', { name });
+    case 'not-by-hand-now':
+      return say(
+        '{name} is short by its own strength: a limit keeps it from being measured by hand for now, so nothing is given for it yet',
+        {
+          name,
+        },
+      );
   }
 }
 

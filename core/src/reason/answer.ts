@@ -45,7 +45,7 @@ export function answersTo({ look }: Question, facts: Facts, side: Side): Answere
     case 'value':
       return perSide(look.ways, side, (way, at) => {
         const known = facts.value(way, at);
-        return known && againstCut(known, look.cut, at);
+        return known && againstCut(known, cutOf(look, way), at);
       });
     case 'gain':
       return limbsOf(side).flatMap((at) => first(look.pairs, ([from, to]) => gained(facts, from, to, look.least, at)) ?? []);
@@ -77,6 +77,15 @@ export function answersTo({ look }: Question, facts: Facts, side: Side): Answere
         : [];
   }
 }
+
+type ValueLook = Extract<Look, { look: 'value' }>;
+
+/** Where a way of measuring is cut in two. */
+export const cutOf = ({ cut, otherCuts = {} }: ValueLook, { protocol }: Way): Cut => otherCuts[protocol] ?? cut;
+
+/** Every way of a question with its cut. */
+export const cutsOf = (look: ValueLook): { readonly way: Way; readonly cut: Cut }[] =>
+  look.ways.map((way) => ({ way, cut: cutOf(look, way) }));
 
 function first<T, R>(all: readonly T[], pick: (one: T) => R | undefined): R | undefined {
   for (const one of all) {

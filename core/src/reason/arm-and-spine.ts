@@ -1,6 +1,6 @@
 import { COMMON_PRACTICE } from '../terms.js';
 import { active, cut, gain, inMode, passive, value, when } from './define.js';
-import type { Breakdown, Question } from './types.js';
+import type { Breakdown, Look, Question } from './types.js';
 
 const CAPSULE = {
   id: 'order',
@@ -13,6 +13,12 @@ const CAPSULE = {
   },
   answers: [when('found', 'external rotation, then abduction, then internal rotation: the order of the capsule', ['shoulderCapsule'])],
 } as const satisfies Question;
+
+/** Turning while sitting: of chest and low back together from 40°, of the chest alone from 30°. */
+const TRUNK_TURN: Look = {
+  ...value(cut(40), active('thoracolumbar.rotation/sitting'), active('thoracic.rotation/sitting')),
+  otherCuts: { 'thoracic.rotation/sitting': cut(30) },
+};
 
 /** Shoulder, forearm, wrist, neck and trunk. @see common practice, no source */
 export const ARM_AND_SPINE_BREAKDOWNS: readonly Breakdown[] = [
@@ -144,10 +150,10 @@ export const ARM_AND_SPINE_BREAKDOWNS: readonly Breakdown[] = [
       {
         id: 'chest',
         asks: 'How far does the chest turn, sitting?',
-        look: value(cut(30), active('thoracic.rotation/sitting'), active('thoracolumbar.rotation/sitting')),
+        look: TRUNK_TURN,
         answers: [
-          when('below', 'the chest turns less than 30°', ['thoracicSpine']),
-          when('from', 'the chest turns 30° or more', [], ['thoracicSpine']),
+          when('below', 'the chest turns too little', ['thoracicSpine']),
+          when('from', 'the chest turns far enough', [], ['thoracicSpine']),
         ],
       },
     ],
@@ -164,7 +170,7 @@ export const ARM_AND_SPINE_BREAKDOWNS: readonly Breakdown[] = [
       {
         id: 'sitting',
         asks: 'How far does the trunk turn, sitting?',
-        look: value(cut(40), active('thoracolumbar.rotation/sitting'), active('thoracic.rotation/sitting')),
+        look: TRUNK_TURN,
         answers: [
           when('from', 'full when sitting: the hips were in the way', ['hips'], ['thoracicSpine']),
           when('below', 'short when sitting too: the chest', ['thoracicSpine'], ['hips']),

@@ -14,7 +14,7 @@ export const cut = (at: number, unit: Unit = 'deg', from = at, source: Source = 
   unit,
   source,
 });
-export const value = (at: Cut, ...ways: readonly Way[]): Look => ({ look: 'value', ways, cut: at });
+export const value = (at: Cut, ...ways: readonly Way[]): Extract<Look, { look: 'value' }> => ({ look: 'value', ways, cut: at });
 export const gain = (least: number, ...pairs: readonly (readonly [Way, Way])[]): Look => ({
   look: 'gain',
   pairs,

@@ -5,11 +5,13 @@ export { BREAKDOWNS, breakdownOf } from './list.js';
 export { measureNext, type MeasureNext } from './measure-next.js';
 export {
   openPatterns,
+  pointedLimbs,
   reason,
   reasonAbout,
   stateOf,
   STATES,
   type Candidate,
+  type CandidateOnLimb,
   type CandidateState,
   type CandidateEvidence,
   type Known,

@@ -4,7 +4,7 @@ import { NO_TIMES, secondsFor, turnSecondsOf, type RecordedTimes } from '../plan
 import { stationFor, type Station } from '../plan/station.js';
 import { findItem, findScreen, SCREENS, type Screen } from '../screen/index.js';
 import type { Mode, Position, Side } from '../terms.js';
-import { limbsOf, sidesOf } from './answer.js';
+import { cutOf, limbsOf, sidesOf } from './answer.js';
 import type { Facts } from './facts.js';
 import type { ItemWay, Look, Question, Way } from './types.js';
 
@@ -34,7 +34,7 @@ export interface Choosing {
 }
 
 /** The least value that would still answer: a reading that has to stop before it cannot tell. */
-const reach = (look: Look): number | null => (look.look === 'value' ? look.cut.from : null);
+const reach = (look: Look, way: Way): number | null => (look.look === 'value' ? cutOf(look, way).from : null);
 
 /**
  * What can still be done to answer a question on a side: what was measured is
@@ -42,8 +42,7 @@ const reach = (look: Look): number | null => (look.look === 'value' ? look.cut.f
  * before it could tell is left alone.
  */
 export function testsFor({ look }: Question, facts: Facts, side: Side, choosing: Choosing): Test[] {
-  const wanted = reach(look);
-  const at = (way: Way, on: Side) => measurement(way, on, facts, choosing, wanted);
+  const at = (way: Way, on: Side) => measurement(way, on, facts, choosing, reach(look, way));
   const oneOf = (ways: readonly Way[]) =>
     ways.flatMap((way) => sidesOf(way, side).flatMap((on) => (ways.some((w) => facts.value(w, on)) ? [] : (at(way, on) ?? []))));
   switch (look.look) {
@@ -55,20 +54,22 @@ export function testsFor({ look }: Question, facts: Facts, side: Side, choosing:
     case 'otherSide':
       return look.ways.some((way) => BOTH.every((on) => facts.value(way, on)))
         ? []
-        : look.ways.flatMap((way) => together(BOTH, (on) => done(facts.value(way, on), at(way, on))));
+        : look.ways.flatMap((way) => together(BOTH, choosing, (on) => done(facts.value(way, on), at(way, on))));
     case 'gain':
       return limbsOf(side).flatMap((on) => {
         const sided = (way: Way): Side => (sidesOf(way, on)[0] === 'midline' ? 'midline' : on);
         const known = (way: Way) => facts.value(way, sided(way));
         return look.pairs.some((pair) => pair.every(known))
           ? []
-          : look.pairs.flatMap((pair) => together(pair, (way) => done(known(way), at(way, sided(way)))));
+          : look.pairs.flatMap((pair) => together(pair, choosing, (way) => done(known(way), at(way, sided(way)))));
       });
     case 'itemGain':
     case 'clears': {
       const plain: ItemWay = { ...look.of, with: [] };
       return limbsOrWhole(look.of, side, choosing).flatMap((on) =>
-        together([plain, { ...look.of, with: [look.change] }], (of) => done(facts.items(of, on)[0], item(of, on, facts, choosing))),
+        together([plain, { ...look.of, with: [look.change] }], choosing, (of) =>
+          done(facts.items(of, on)[0], item(of, on, facts, choosing)),
+        ),
       );
     }
     case 'fault':
@@ -91,13 +92,20 @@ type Step = 'done' | Test | undefined;
 const done = (known: unknown, test: Test | undefined): Step => (known ? 'done' : test);
 
 /** Tests that answer a question only together: those that are still missing, if none of them is forbidden. */
-function together<T>(all: readonly T[], stepOf: (one: T) => Step): Test[] {
+function together<T>(all: readonly T[], choosing: Choosing, stepOf: (one: T) => Step): Test[] {
   const steps = all.map(stepOf);
   if (steps.includes(undefined)) return [];
   const missing = steps.filter((step): step is Test => step !== 'done');
-  const secondsToAnswer = missing.reduce((sum, { seconds }) => sum + seconds, 0);
+  const secondsToAnswer = secondsOneAfterAnother(missing, choosing);
   const whole = missing.map((test) => ({ ...test, secondsToAnswer }));
   return whole.map((test) => (whole.length > 1 ? { ...test, together: whole } : test));
+}
+
+/** Each by itself, with the turns from one to the next: a turn that serves both is taken once. */
+function secondsOneAfterAnother(tests: readonly Test[], { station, times = NO_TIMES }: Choosing): number {
+  const turn = (from: Station | null, to: Station): number => (from ? turnSecondsOf(times)(from, to) : 0);
+  const at = tests.map((test) => stationFor(test.position, test.side));
+  return tests.reduce((sum, test, i) => sum + test.seconds - turn(station, at[i]!) + turn(at[i - 1] ?? station, at[i]!), 0);
 }
 
 /** Sides on which an item is done, for a pattern of this side. */

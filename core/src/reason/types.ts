@@ -28,7 +28,13 @@ export interface Cut {
 /** What is looked at to answer a question. Where several ways will do, the first is the usual one. */
 export type Look =
   /** An amount against a cut: `below` or `from`. */
-  | { readonly look: 'value'; readonly ways: readonly Way[]; readonly cut: Cut }
+  | {
+      readonly look: 'value';
+      readonly ways: readonly Way[];
+      readonly cut: Cut;
+      /** By protocol: where a way of measuring is cut elsewhere than the others. */
+      readonly otherCuts?: Readonly<Record<string, Cut>>;
+    }
   /** Whether the second is more than the first by so much and by more than its error: `gains` or `same`. */
   | { readonly look: 'gain'; readonly pairs: readonly (readonly [from: Way, to: Way])[]; readonly least: number; readonly source: Source }
   /** The same of an item with and without a change: `gains` or `same`. */

@@ -1,4 +1,4 @@
-import { operationOf, type EpisodeView, type LoggedDayView } from '@dial-gauge/contract';
+import type { EpisodeView, LoggedDayView } from '@dial-gauge/contract';
 import {
   drillsWith,
   laddersWith,
@@ -64,8 +64,9 @@ export function walkedDrills(
         limits,
         equipment: program.choices.equipment as Equipment[],
         tolerated: program.choices.painTolerated,
-        operation: operationOf(episode),
+        ...(episode.procedureId ? { operation: { id: episode.procedureId, on: episode.procedureOn } } : {}),
         on: today,
+        givenOn: program.at.slice(0, 10),
         drills,
       },
       ladders,
