@@ -2,9 +2,10 @@ import { consistent } from './consistency.js';
 import { mdc90, mdc95, mdcOfDifference, semFromIcc, semOfMean } from './sem.js';
 import { PUBLISHED_ERRORS } from './published.js';
 import { errorSourceWords } from './source.js';
-import { defaultError, errorOf, semOf } from './table.js';
-import { motion } from '../catalogue/index.js';
-import { INSTRUMENTS } from '../terms.js';
+import { defaultError, errorOf, semOf, type ErrorQuery } from './table.js';
+import { motion, MOTIONS } from '../catalogue/index.js';
+import { INSTRUMENTS, type Instrument } from '../terms.js';
+import type { ErrorContext, OwnError } from './own.js';
 
 describe('standard error and smallest real change', () => {
   // Standard formulas SEM = SD·√(1 − ICC), MDC = z·√2·SEM; rows recomputed by script from memory of the textbook table
@@ -90,6 +91,73 @@ describe('standard error and smallest real change', () => {
           .toBeTrue();
       }
     }
+  });
+});
+
+describe('what has to be larger', () => {
+  const QUERIES = MOTIONS.flatMap(({ id, protocols }) =>
+    protocols.flatMap((protocol) =>
+      protocol.instruments.map((instrument) => ({ motion: id, protocol: protocol.id, instrument, value: 40 }) satisfies ErrorQuery),
+    ),
+  );
+  const STEPS: readonly (readonly Instrument[])[] = [['goniometer', 'inclinometer', 'dualInclinometer', 'phone'], ['picture'], ['visual']];
+  const own = (sem: number, examiners: 'same' | 'other', instrument: Instrument): OwnError => ({
+    ...{ motion: 'knee.flexion', protocol: 'knee.flexion/supine', instrument, examiners, sem },
+    ...{ subjects: 12, raters: 2, adoptedOn: '2026-11-03' },
+  });
+  const CONTEXTS: readonly ErrorContext[] = [
+    {},
+    { procedure: 'knee-replacement' },
+    { own: [own(7, 'same', 'goniometer')] },
+    { own: [own(4, 'same', 'goniometer'), own(3, 'other', 'goniometer')] },
+    { own: [own(9, 'same', 'inclinometer')] },
+  ];
+
+  it('is larger between two examiners than with one, for every way of measuring, instrument, procedure and own study', () => {
+    let raised = 0;
+    for (const context of CONTEXTS)
+      for (const query of QUERIES) {
+        const [one, two] = [errorOf(query, true, context), errorOf(query, false, context)];
+        expect(two.sem).withContext(`${query.protocol} ${query.instrument}`).toBeGreaterThanOrEqual(one.sem);
+        if (two.source.kind === 'no-less') raised += 1;
+      }
+    expect(raised).toBeGreaterThan(0);
+  });
+
+  it('is larger with a coarser instrument than with a finer one that reads the same', () => {
+    let compared = 0;
+    for (const context of CONTEXTS.slice(0, 3))
+      for (const same of [true, false])
+        for (const query of QUERIES) {
+          const step = STEPS.findIndex((all) => all.includes(query.instrument));
+          const finer = STEPS.slice(0, Math.max(step, 0)).flat();
+          for (const other of QUERIES.filter(({ protocol, instrument }) => protocol === query.protocol && finer.includes(instrument))) {
+            compared += 1;
+            expect(errorOf(query, same, context).sem)
+              .withContext(`${query.protocol}: ${query.instrument} and ${other.instrument}`)
+              .toBeGreaterThanOrEqual(errorOf(other, same, context).sem);
+          }
+          if (query.instrument === 'visual' && QUERIES.some((q) => q.protocol === query.protocol && q.instrument === 'tape'))
+            expect(errorOf(query, same, context).sem)
+              .withContext(`${query.protocol}: by eye and with a tape`)
+              .toBeGreaterThanOrEqual(errorOf({ ...query, instrument: 'tape' }, same, context).sem);
+        }
+    expect(compared).toBeGreaterThan(500);
+  });
+
+  it('says what it was raised to: finger to floor by two examiners, a knee drop by eye', () => {
+    const two = errorOf({ motion: 'distance.fingerToFloor', protocol: 'distance.fingerToFloor/standing', instrument: 'tape' }, false);
+    expect(two.sem).toBeCloseTo(10 / (1.96 * Math.SQRT2), 3);
+    expect(errorSourceWords(two.source)).toMatch(/^two examiners, no less than one alone: Perret/);
+    const eye = errorOf({ motion: 'muscleLength.kneeDrop', protocol: 'muscleLength.kneeDrop/supine', instrument: 'visual' });
+    expect([eye.sem, eye.isDefault]).toEqual([7, true]);
+    expect(errorSourceWords(eye.source)).toMatch(/^no less than with a finer instrument: Peeler/);
+  });
+
+  it('lets the clinic’s own study of a coarser instrument stand', () => {
+    const context = { own: [own(2.5, 'same', 'visual'), own(4, 'same', 'goniometer')] };
+    const read = { motion: 'knee.flexion', protocol: 'knee.flexion/supine', instrument: 'visual' } as const;
+    expect([errorOf(read, true, context).sem, errorOf(read, true, context).isOwn]).toEqual([2.5, true]);
   });
 });
 

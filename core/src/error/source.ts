@@ -28,6 +28,8 @@ export type ErrorSource =
     }
   /** A rule of thumb; `share`: of the reading, in percent. */
   | { readonly kind: 'default'; readonly what: string; readonly examiners: Examiners; readonly share?: number }
+  /** Of two examiners no less than of one, of a coarser instrument no less than of a finer one. */
+  | { readonly kind: 'no-less'; readonly why: 'two-examiners' | 'coarser'; readonly than: ErrorSource }
   /** Seen or not: there is nothing to count. */
   | { readonly kind: 'none' }
   /** Of a copy that was signed before this was data. */
@@ -56,6 +58,10 @@ export function errorSourceWords(source: ErrorSource): string {
       const share = source.share === undefined ? [] : [say('{share} % of the reading', { share: formatNumber(source.share) })];
       return [say('default'), say(source.what), ...share, whoRead(source.examiners)].join(', ');
     }
+    case 'no-less':
+      return source.why === 'two-examiners'
+        ? say('two examiners, no less than one alone: {source}', { source: errorSourceWords(source.than) })
+        : say('no less than with a finer instrument: {source}', { source: errorSourceWords(source.than) });
     case 'none':
       return say('seen or not: no error is counted');
     case 'signed':

@@ -68,7 +68,8 @@ export function semOf({ figure, amount }: Pick<PublishedError, 'figure' | 'amoun
  * found out itself for this motion, protocol, instrument and examiner;
  * otherwise a published figure, of people after the same procedure or of
  * people in general; otherwise the instrument's default, flagged. A subtracted
- * (dual) reading carries the error of both sites.
+ * (dual) reading carries the error of both sites. Two examiners are never surer
+ * than one, and a coarser instrument never surer than a finer one.
  *
  * @param sameExaminer false when readings of two examiners are compared
  * @example errorOf({ motion: 'lumbar.flexion', instrument: 'dualInclinometer' }).sem // 2.828…, √(2² + 2²)
@@ -90,7 +91,43 @@ const NOTHING_KNOWN: ErrorContext = {};
 /** A long record asks for the same few errors thousands of times. Forgotten with the context. */
 const lookedUp = new WeakMap<ErrorContext, Map<string, MeasuringError[]>>();
 
+/**
+ * From fine to coarse; those of one step are not compared. What is coarser is
+ * not taken as surer than what is finer, unless the clinic found so itself.
+ *
+ * @see common practice, no source
+ */
+const FINE_TO_COARSE: readonly (readonly Instrument[])[] = [
+  ['goniometer', 'inclinometer', 'dualInclinometer', 'phone', 'tape', 'stopwatch', 'dynamometer'],
+  ['picture'],
+  ['visual'],
+];
+const STEP_OF = new Map(FINE_TO_COARSE.flatMap((all, step) => all.map((instrument) => [instrument, step] as const)));
+
+/** Instruments that read the same and read it finer. */
+function finerThan({ motion: id, protocol, instrument }: ErrorQuery): Instrument[] {
+  const ways = motion(id).protocols.filter((way) => protocol === undefined || way.id === protocol);
+  const offered = new Set(ways.flatMap(({ instruments }) => instruments));
+  return [...offered].filter((other) => STEP_OF.get(other)! < STEP_OF.get(instrument)!);
+}
+
+/** The error that is known, and no less than what has to be smaller: one examiner's, and a finer instrument's. */
 function lookUp(query: ErrorQuery, sameExaminer: boolean, context: ErrorContext): MeasuringError {
+  const known = lookUpAlone(query, sameExaminer, context);
+  const alone = sameExaminer ? known : noLess(known, 'two-examiners', errorOf(query, true, context));
+  if (alone.isOwn || motion(query.motion).unit === 'yesNo') return alone;
+  return finerThan(query).reduce(
+    (error, instrument) => noLess(error, 'coarser', errorOf({ ...query, instrument }, sameExaminer, context)),
+    alone,
+  );
+}
+
+const noLess = (error: MeasuringError, why: 'two-examiners' | 'coarser', least: MeasuringError): MeasuringError =>
+  least.sem > error.sem
+    ? { ...error, sem: least.sem, isOwn: least.isOwn && why === 'two-examiners', source: { kind: 'no-less', why, than: least.source } }
+    : error;
+
+function lookUpAlone(query: ErrorQuery, sameExaminer: boolean, context: ErrorContext): MeasuringError {
   const own = ownFor(query, sameExaminer, context.own ?? []);
   if (own) return { sem: own.sem, source: ownSource(own), isDefault: false, isOwn: true };
   const published = publishedFor(query, sameExaminer, context.procedure);
