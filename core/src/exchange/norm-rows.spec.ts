@@ -84,7 +84,7 @@ describe('norm sets as rows', () => {
     ['sex', 'f', 'not one of the allowed: female, male, any'],
     ['age_from', 'twenty', '"twenty" is not an age; allowed: 0 to 130 years'],
     ['age_to', '20', 'does not lie after 20'],
-    ['kind', 'average', 'not one of the allowed: point, range, distribution, mean'],
+    ['kind', 'average', 'not one of the allowed: point, cutoff, range, distribution, skewed, mean'],
     ['mean', '1e2', '"1e2" is not a number'],
     ['mean', '300', '300 is more than hip internal rotation can hold; allowed: -60 to 100'],
     ['sd', '0', '0 is not a spread; allowed: more than 0'],

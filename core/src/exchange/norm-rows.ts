@@ -54,8 +54,10 @@ type Cells = Readonly<Record<Column, string>>;
 const VALUE_COLUMNS = ['expected', 'low', 'high', 'mean', 'sd', 'ci_low', 'ci_high'] as const;
 const WANTED: Readonly<Record<NormValue['kind'], readonly (typeof VALUE_COLUMNS)[number][]>> = {
   point: ['expected'],
+  cutoff: ['expected'],
   range: ['low', 'high'],
   distribution: ['mean', 'sd'],
+  skewed: ['mean', 'sd'],
   mean: ['mean', 'ci_low', 'ci_high'],
 };
 
@@ -104,9 +106,12 @@ function valueCells(value: NormValue): Partial<Record<Column, string>> {
   switch (value.kind) {
     case 'point':
       return { expected: text(value.expected) };
+    case 'cutoff':
+      return { expected: text(value.at) };
     case 'range':
       return { low: text(value.low), high: text(value.high) };
     case 'distribution':
+    case 'skewed':
       return { mean: text(value.mean), sd: text(value.sd) };
     case 'mean':
       return { mean: text(value.mean), ci_low: text(value.ciLow), ci_high: text(value.ciHigh) };
@@ -341,9 +346,12 @@ function valueOf(kind: NormValue['kind'], numbers: readonly number[]): NormValue
   switch (kind) {
     case 'point':
       return { kind, expected: a };
+    case 'cutoff':
+      return { kind, at: a };
     case 'range':
       return { kind, low: a, high: b };
     case 'distribution':
+    case 'skewed':
       return { kind, mean: a, sd: b };
     case 'mean':
       return { kind, mean: a, ciLow: b, ciHigh: c };

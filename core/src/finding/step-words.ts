@@ -55,6 +55,7 @@ const FLAG_WORDS: Readonly<Record<NormFlag, string>> = {
   'other-position': 'norm is for another position; shown, not counted',
   'other-protocol': 'norm is for another way of measuring; shown, not counted',
   'other-sex': 'norm is for the other sex, or sex not known',
+  'no-edge': 'no edge can be drawn by its spread: nobody could be short by it; shown, not counted',
   'nearest-age': 'no band for this age; the nearest is shown, not counted',
 };
 
@@ -63,14 +64,18 @@ export function flagWords(flags: readonly NormFlag[]): string[] {
   return flags.map((flag) => say(FLAG_WORDS[flag]));
 }
 
+const WITHOUT_BAND: Readonly<Partial<Record<NormComparison['kind'], string>>> = {
+  mean: 'a mean whose spread between people is not known',
+  skewed: 'a mean whose spread is no bell curve',
+  cutoff: 'a line that is drawn',
+};
+
 function normWords(norm: NormComparison, about: Motion): string {
   const { low, high } = norm.expectedBand;
   const spread =
-    norm.kind === 'mean'
-      ? say('a mean whose spread between people is not known')
-      : low < high
-        ? say('expected band {low}–{high}', { low: formatNumber(low), high: formatNumber(high) })
-        : say('a single figure without spread');
+    low < high
+      ? say('expected band {low}–{high}', { low: formatNumber(low), high: formatNumber(high) })
+      : say(WITHOUT_BAND[norm.kind] ?? 'a single figure without spread');
   const score = norm.z === null ? '' : `, z ${formatSigned(norm.z)}`;
   const remark = norm.note ? ` (${say(norm.note)})` : '';
   return `${norm.setName}: ${describeEnd(about, norm.expected)}, ${say(norm.band)}, ${spread}${score}${remark} — ${say(norm.source)}; ${say('confidence {of}', { of: say(norm.confidence) })}`;
@@ -144,7 +149,7 @@ const WORDS: { readonly [S in StepName]: (step: StepOf<S>) => string } = {
   'not-used': ({ motion: id, norms }) =>
     norms.length === 0
       ? say('no installed set has any value for this motion')
-      : say('shown and not used, for another mode, position, way or age: {others}', {
+      : say('shown and not used, for another mode, position, way or age, or because nobody could be short by it: {others}', {
           others: norms.map(({ set, expected }) => `${set} ${describeEnd(motion(id), expected)}`).join(', '),
         }),
   arc: ({ arc }) => say('the whole arc, {name}: {words}', { name: lower(say(arc.name)), words: arcWords(arc) }),

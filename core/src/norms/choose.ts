@@ -1,3 +1,5 @@
+import { isJoint, motion, type Motion } from '../catalogue/index.js';
+import { Z95 } from '../error/sem.js';
 import type { Digit, Mode, MotionId, Position, Sex, Side } from '../terms.js';
 import type { AgeBand, NormEntry, NormSet } from './types.js';
 
@@ -17,10 +19,10 @@ export interface NormQuery {
 }
 
 /** What does not fit between a norm and the person or the reading. Empty: it fits. */
-export const NORM_FLAGS = ['other-mode', 'other-position', 'other-protocol', 'other-sex', 'nearest-age'] as const;
+export const NORM_FLAGS = ['other-mode', 'other-position', 'other-protocol', 'other-sex', 'nearest-age', 'no-edge'] as const;
 export type NormFlag = (typeof NORM_FLAGS)[number];
 /** With one of these a norm may be shown, but does not judge and has no vote: every one but the sex, which tables often do not tell apart. */
-const BARRING: readonly NormFlag[] = ['other-mode', 'other-position', 'other-protocol', 'nearest-age'];
+const BARRING: readonly NormFlag[] = ['other-mode', 'other-position', 'other-protocol', 'nearest-age', 'no-edge'];
 
 /** A figure without an age band is of adults. */
 const ADULT = 18;
@@ -30,13 +32,17 @@ export interface NormChoice {
   readonly flags: readonly NormFlag[];
   /** False when the norm is of another mode, position, protocol or age: it may be shown, it never judges and never counts in an agreement. */
   readonly comparable: boolean;
+  /** Whether its figure is of an age band that the person is in. */
+  readonly ofTheirAge: boolean;
 }
 
-/** What counts first when no entry fits in everything: each weighs more than all that follow. */
+/** What counts first when no entry fits in everything: each weighs more than all that follow. That no edge can be drawn is no question of fit. */
+type Misfit = Exclude<NormFlag, 'no-edge'>;
 const WEIGHTS = { 'other-mode': 16, 'other-position': 8, 'other-protocol': 4, 'nearest-age': 2, 'other-sex': 1 } as const satisfies Record<
-  NormFlag,
+  Misfit,
   number
 >;
+const MISFITS = Object.keys(WEIGHTS) as Misfit[];
 
 const indexes = new WeakMap<NormSet, ReadonlyMap<MotionId, readonly NormEntry[]>>();
 
@@ -82,9 +88,33 @@ export function chooseNorm(set: NormSet, query: NormQuery): NormChoice | undefin
     [best, least, leastGap] = [entry, misfit, gap];
   }
   if (!best) return undefined;
-  const flags = NORM_FLAGS.filter((flag) => (least & WEIGHTS[flag]) !== 0);
-  return { entry: best, flags, comparable: !flags.some((f) => BARRING.includes(f)) };
+  const flags: NormFlag[] = MISFITS.filter((flag) => (least & WEIGHTS[flag]) !== 0);
+  if (hasNoEdge(best)) flags.push('no-edge');
+  return {
+    entry: best,
+    flags,
+    comparable: !flags.some((f) => BARRING.includes(f)),
+    ofTheirAge: best.ages !== null && yearsOutside(best.ages, query.age) === 0,
+  };
 }
+
+/**
+ * A sample so wide that its lower edge lies below what anybody can show: it
+ * would call everybody normal, also who cannot do it at all. Nor is an edge
+ * drawn by the spread of a sample that is no bell curve.
+ */
+export function hasNoEdge({ motion: id, value }: Pick<NormEntry, 'motion' | 'value'>): boolean {
+  if (value.kind === 'skewed') return true;
+  if (value.kind !== 'distribution') return false;
+  const { better, limits } = motion(id);
+  const spread = Z95 * value.sd;
+  if (better === 'less') return value.mean + spread >= limits.max;
+  return better === 'more' && value.mean - spread <= leastShown(motion(id));
+}
+
+/** What who cannot do it at all would be read as: a direction of a joint as 0, what usually ends near zero or is no angle as less. */
+export const leastShown = ({ joint, endsNearZero, limits }: Motion): number =>
+  isJoint(joint) && !endsNearZero ? Math.max(limits.min, 0) : limits.min;
 
 /** What does not fit, as a sum of weights. */
 function misfitOf(entry: NormEntry, query: NormQuery): number {

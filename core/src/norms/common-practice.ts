@@ -1,10 +1,14 @@
 import { COMMON_PRACTICE, type MotionId } from '../terms.js';
-import { point, range, type Of } from './entry.js';
+import { cutoff, point, range, type Of } from './entry.js';
 import type { NormSet } from './types.js';
 
 const at = (motion: MotionId, expected: number, of: Of = {}) => point(motion, expected, 'medium', of);
 const from = (motion: MotionId, low: number, high: number, of: Of = {}) => range(motion, low, high, 'medium', of);
+const STANDING: Of = { position: 'standing', summary: 'best', note: 'a line without regard to age' };
 const HIP_90: Of = { mode: 'passive', position: 'supine', variant: 'hip-90', note: 'bent-knee, passive test of one school' };
+
+/** Seconds to be held on one leg; the screen and the norm draw the same line. @see common practice, no source */
+export const ONE_LEG_STANCE = { open: 30, closed: 5 } as const;
 
 /** What is taken as good in daily work, with no publication behind it. */
 export const COMMON_PRACTICE_NORMS: NormSet = {
@@ -59,5 +63,7 @@ export const COMMON_PRACTICE_NORMS: NormSet = {
     at('distance.handBehindBackFromAbove', 0, { note: 'fingers to the top of the far blade' }),
     at('distance.handBehindBackFromBelow', 0, { note: 'fingers to the bottom of the far blade' }),
     at('distance.schoberModified', 5),
+    cutoff('balance.singleLegStanceEyesOpen', ONE_LEG_STANCE.open, 'medium', STANDING),
+    cutoff('balance.singleLegStanceEyesClosed', ONE_LEG_STANCE.closed, 'medium', STANDING),
   ],
 };

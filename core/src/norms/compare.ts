@@ -34,6 +34,8 @@ export interface NormComparison {
   readonly short: boolean;
   readonly flags: readonly NormFlag[];
   readonly comparable: boolean;
+  /** Whether its figure is of an age band that the person is in. */
+  readonly ofTheirAge: boolean;
   readonly confidence: Confidence;
   readonly note: string | null;
   readonly source: string;
@@ -44,7 +46,8 @@ export interface NormComparison {
  * mean ± 1.96 SD on the worse side. A handbook figure (or the nearer end of its
  * range) has no spread, so the value is short when the deficit is larger than
  * the 95 % error band of a single reading. A mean without a spread is held
- * the same way, from the worse end of its confidence interval.
+ * the same way, from the worse end of its confidence interval. A line that is
+ * drawn calls short whatever lies beyond it.
  *
  * @param sem standard error of measurement of the value, in its unit
  * @returns undefined when the set has no value for the motion
@@ -72,6 +75,7 @@ export function compareWithNorm(set: NormSet, query: NormQuery, counted: number,
     short: isShort(norm, value, sem, better),
     flags: choice.flags,
     comparable: choice.comparable,
+    ofTheirAge: choice.ofTheirAge,
     confidence,
     note: note ?? null,
     source: set.source.cite + (set.source.fromMemory ? ' (from memory)' : ''),
@@ -85,9 +89,10 @@ export function shortfall(expected: number, value: number, better: Better): numb
 }
 
 function isShort(norm: NormValue, value: number, sem: number, better: Better): boolean {
-  if (better === 'neither') return false;
+  if (better === 'neither' || norm.kind === 'skewed') return false;
   const worse = better === 'more' ? -1 : 1;
   if (norm.kind === 'distribution') return shortfall(norm.mean + worse * Z95 * norm.sd, value, better) > 0;
+  if (norm.kind === 'cutoff') return shortfall(norm.at, value, better) > 0;
   const edge = norm.kind === 'mean' ? (better === 'more' ? norm.ciLow : norm.ciHigh) : expectedOf(norm, better);
   return shortfall(edge, value, better) > bandAround(sem);
 }
@@ -97,6 +102,8 @@ function expectedOf(norm: NormValue, better: Better): number {
   switch (norm.kind) {
     case 'point':
       return norm.expected;
+    case 'cutoff':
+      return norm.at;
     case 'range':
       return better === 'less' ? norm.high : norm.low;
     default:
@@ -109,9 +116,12 @@ export function bandOf(norm: NormValue): ExpectedBand {
   switch (norm.kind) {
     case 'point':
       return { low: norm.expected, high: norm.expected };
+    case 'cutoff':
+      return { low: norm.at, high: norm.at };
     case 'range':
       return { low: norm.low, high: norm.high };
     case 'mean':
+    case 'skewed':
       return { low: norm.mean, high: norm.mean };
     case 'distribution':
       return { low: norm.mean - Z95 * norm.sd, high: norm.mean + Z95 * norm.sd };

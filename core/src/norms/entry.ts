@@ -19,6 +19,10 @@ const entry = (motion: MotionId, value: NormValue, confidence: Confidence, of: O
 export const point = (motion: MotionId, expected: number, confidence: Confidence, of: Of = {}): NormEntry =>
   entry(motion, { kind: 'point', expected }, confidence, of);
 
+/** A line that is drawn: what lies beyond it is short. */
+export const cutoff = (motion: MotionId, at: number, confidence: Confidence, of: Of = {}): NormEntry =>
+  entry(motion, { kind: 'cutoff', at }, confidence, of);
+
 /** A handbook range. */
 export const range = (motion: MotionId, low: number, high: number, confidence: Confidence, of: Of = {}): NormEntry =>
   entry(motion, { kind: 'range', low, high }, confidence, of);

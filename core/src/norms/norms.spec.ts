@@ -1,4 +1,7 @@
-import { motion } from '../catalogue/index.js';
+import { leastShown } from './choose.js';
+import { motion, MOTIONS } from '../catalogue/index.js';
+import { errorOf } from '../error/index.js';
+import { findItem, findScreen, gradeItem } from '../screen/index.js';
 import { BOONE_AZEN_1979 } from './boone-azen-1979.js';
 import {
   agreement,
@@ -11,6 +14,8 @@ import {
   TASK_NEEDS,
   compareWithNorm,
   findNormSet,
+  judgingNorm,
+  judgingSet,
   NORM_SETS,
   wholeOrder,
   type NormSet,
@@ -336,6 +341,85 @@ describe('what tasks ask', () => {
         .withContext(need.task)
         .toBeTrue();
     }
+  });
+});
+
+describe('what judges', () => {
+  const AGES = Array.from({ length: 100 }, (_, age) => age);
+  const questions = MOTIONS.flatMap(({ id, protocols, sides }) =>
+    protocols.flatMap(({ position, variant, modes }) =>
+      modes.map((mode) => ({ motion: id, position, variant, mode, ...(sides === 'limb' ? { side: 'left' as const } : {}) })),
+    ),
+  );
+
+  it('can call somebody short: by every value that judges, at every age, who can do nothing is not normal', () => {
+    let judged = 0;
+    for (const of of questions)
+      for (const sex of ['female', 'male'] as const)
+        for (const age of AGES) {
+          const about = motion(of.motion);
+          const { limits, better, protocols } = about;
+          if (better === 'neither') continue;
+          // By a spread somebody who shows nothing is short; a single figure has its error around it, and what lies past zero is short of it.
+          const worstBy = (kind: string) => (better === 'less' ? limits.max : kind === 'distribution' ? leastShown(about) : limits.min);
+          const instrument = protocols[0]!.instruments[0]!;
+          for (const set of NORM_SETS) {
+            const choice = chooseNorm(set, { ...of, sex, age });
+            if (!choice?.comparable) continue;
+            const worst = worstBy(choice.entry.value.kind);
+            const { sem } = errorOf({ motion: of.motion, instrument, value: worst });
+            const norm = compareWithNorm(set, { ...of, sex, age }, worst, sem)!;
+            judged += 1;
+            if (!norm.short)
+              fail(`${set.id} ${of.motion} ${of.position} ${of.mode}, ${sex} of ${age}: ${worst} is not short of ${norm.expected}`);
+          }
+        }
+    expect(judged).toBeGreaterThan(50_000);
+  });
+
+  it('is of the person’s own age where a set has that, under 20 and above 60, whatever the order', () => {
+    let older = 0;
+    const orders = [NORM_SETS, [...NORM_SETS].reverse()];
+    for (const order of orders)
+      for (const of of questions)
+        for (const age of AGES) {
+          const query = { ...of, sex: 'female' as const, age };
+          const found = judgingSet(order, query);
+          const all = order.flatMap((set) => {
+            const choice = chooseNorm(set, query);
+            return choice?.comparable ? [{ set, ofTheirAge: choice.ofTheirAge }] : [];
+          });
+          const ofTheirAge = all.filter((one) => one.ofTheirAge);
+          const first = (age < 20 || age > 60) && ofTheirAge.length > 0 ? ofTheirAge[0] : all[0];
+          if (found?.set !== first?.set) fail(`${of.motion} at ${age}: ${found?.set.id}, not ${first?.set.id}`);
+          if (first && first !== all[0]) older += 1;
+        }
+    expect(older).toBeGreaterThan(1000);
+  });
+
+  it('judges a woman of 80 by women of her age, not by a handbook without age', () => {
+    const query = { motion: 'shoulder.flexion', mode: 'active', position: 'supine', sex: 'female' } as const;
+    const order = [findNormSet('aaos-1965')!, ...NORM_SETS];
+    expect(judgingSet(order, { ...query, age: 42 })!.set.id).toBe('aaos-1965');
+    const old = NORM_SETS.filter((set) => chooseNorm(set, { ...query, age: 80 })?.ofTheirAge);
+    expect(judgingSet(order, { ...query, age: 80 })!.set.id).toBe(old[0]?.id ?? 'aaos-1965');
+  });
+
+  it('gives one answer with the screen to standing on one leg, at any age', () => {
+    for (const eyes of ['Open', 'Closed'] as const)
+      for (const age of [25, 45, 65, 85])
+        for (let seconds = 0; seconds <= 60; seconds += 1) {
+          const query = { motion: `balance.singleLegStanceEyes${eyes}`, mode: 'active', position: 'standing', sex: 'male', age } as const;
+          const norm = judgingNorm(NORM_SETS, query, seconds, 3)!;
+          const item = findItem(findScreen('posture')!, `stance${eyes}`)!;
+          const { quality } = gradeItem(findScreen('posture')!, item, {
+            item: item.id,
+            side: 'left',
+            tries: [{ value: seconds, faults: [] }],
+          });
+          expect([seconds, norm.short]).toEqual([seconds, quality === 'short']);
+          expect(norm.set).toBe('common-practice');
+        }
   });
 });
 

@@ -14,28 +14,47 @@ export function wholeOrder(first: readonly string[], own: readonly NormSet[] = [
   return [...new Set(all)].filter((id) => installed.has(id));
 }
 
-/** The comparison that judges: of the first set of an order with a comparable value. `places`: where each set stands in it. */
-export function judging(places: ReadonlyMap<string, number>, comparisons: readonly NormComparison[]): NormComparison | undefined {
-  let first: NormComparison | undefined;
-  let at = Infinity;
-  for (const comparison of comparisons) {
-    const place = places.get(comparison.set);
-    if (!comparison.comparable || place === undefined || place >= at) continue;
-    [first, at] = [comparison, place];
-  }
-  return first;
+/** Ages at which a figure without an age band is taken as it stands. @see common practice, no source */
+const GROWN = { from: 20, through: 60 } as const;
+
+/** Outside them a set that has the person's own age band goes before those that have none, whatever the order. */
+export const ageGoesFirst = (age: number): boolean => age < GROWN.from || age > GROWN.through;
+
+/**
+ * The comparison that judges: of the first set of an order with a comparable
+ * value; of the young and the old first those that are of their age.
+ *
+ * @param places where each set stands in the order
+ */
+export function judging(
+  places: ReadonlyMap<string, number>,
+  comparisons: readonly NormComparison[],
+  age: number,
+): NormComparison | undefined {
+  const first = (asked: readonly NormComparison[]): NormComparison | undefined => {
+    let best: NormComparison | undefined;
+    let at = Infinity;
+    for (const comparison of asked) {
+      const place = places.get(comparison.set);
+      if (!comparison.comparable || place === undefined || place >= at) continue;
+      [best, at] = [comparison, place];
+    }
+    return best;
+  };
+  return (ageGoesFirst(age) ? first(comparisons.filter(({ ofTheirAge }) => ofTheirAge)) : undefined) ?? first(comparisons);
 }
 
-/** The first set of an order with a comparable value, before anything has been read; and where it expects people. */
+/** The set that judges, before anything has been read, by the same rule; and where it expects people. */
 export function judgingSet(
   order: readonly NormSet[],
   query: NormQuery,
 ): { readonly set: NormSet; readonly band: ExpectedBand } | undefined {
-  for (const set of order) {
+  const found = order.flatMap((set) => {
     const choice = chooseNorm(set, query);
-    if (choice?.comparable) return { set, band: bandOf(choice.entry.value) };
-  }
-  return undefined;
+    return choice?.comparable ? [{ set, band: bandOf(choice.entry.value), ofTheirAge: choice.ofTheirAge }] : [];
+  });
+  const judges = (ageGoesFirst(query.age) ? found.find(({ ofTheirAge }) => ofTheirAge) : undefined) ?? found[0];
+  return judges && { set: judges.set, band: judges.band };
 }
 
 /** The same with a value held against it. */

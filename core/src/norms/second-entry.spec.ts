@@ -12,6 +12,10 @@ function cell(value: NormValue): string {
   switch (value.kind) {
     case 'point':
       return `${value.expected}`;
+    case 'cutoff':
+      return `line ${value.at}`;
+    case 'skewed':
+      return `${value.mean} (${value.sd}) skewed`;
     case 'range':
       return `${value.low}..${value.high}`;
     case 'distribution':
@@ -410,7 +414,7 @@ describe('second entry of every norm table', () => {
     'springer-2007',
     byAge,
     ['18–39', '40–49', '50–59', '60–69', '70–79', '80–99'].map((ages) => `${ages} years`),
-    'balance.singleLegStanceEyesOpen: 43.3 (5.1); 40.3 (10.8); 37 (12.6); 26.9 (16.6); 15 (13.9); 6.2 (9.3)\nbalance.singleLegStanceEyesClosed: 9.4 (9.4); 7.3 (7.4); 4.8 (4.8); 2.8 (2.2); 2 (1.6); 1.3 (0.6)',
+    'balance.singleLegStanceEyesOpen: 43.3 (5.1) skewed; 40.3 (10.8) skewed; 37 (12.6) skewed; 26.9 (16.6) skewed; 15 (13.9) skewed; 6.2 (9.3) skewed\nbalance.singleLegStanceEyesClosed: 9.4 (9.4) skewed; 7.3 (7.4) skewed; 4.8 (4.8) skewed; 2.8 (2.2) skewed; 2 (1.6) skewed; 1.3 (0.6) skewed',
   );
 
   same(
@@ -433,6 +437,8 @@ describe('second entry of every norm table', () => {
     subtalar.inversion: -; -; -; -; 20
     subtalar.eversion: -; -; -; -; 10
     thoracic.rotation: -; -; -; -; -; 40..60
+    balance.singleLegStanceEyesOpen: -; -; -; -; -; -; line 30
+    balance.singleLegStanceEyesClosed: -; -; -; -; -; -; line 5
     muscleLength.straightLegRaise: 70..90
     muscleLength.activeKneeExtension: 0..20
     muscleLength.hipExtensionDrop: 0..15

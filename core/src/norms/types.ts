@@ -2,17 +2,21 @@ import type { Summary } from '../catalogue/types.js';
 import type { Confidence, Digit, Mode, MotionId, Position, Sex, Side, Source } from '../terms.js';
 
 /**
- * A handbook figure, a handbook range, a sample with its spread, or the mean
+ * A handbook figure, a line that a source draws, a handbook range, a sample with its spread, or the mean
  * of a sample with only the confidence interval of that mean. Only a spread
  * gives a z and a percentile: an interval of a mean is not a range of people.
  */
 export type NormValue =
   | { readonly kind: 'point'; readonly expected: number }
+  /** What lies beyond the line is called short, by the reading as it is. */
+  | { readonly kind: 'cutoff'; readonly at: number }
   | { readonly kind: 'range'; readonly low: number; readonly high: number }
   | { readonly kind: 'distribution'; readonly mean: number; readonly sd: number }
+  /** The same of a sample that is no bell curve: shown, and no edge is drawn from it. */
+  | { readonly kind: 'skewed'; readonly mean: number; readonly sd: number }
   | { readonly kind: 'mean'; readonly mean: number; readonly ciLow: number; readonly ciHigh: number };
 
-export const NORM_KINDS = ['point', 'range', 'distribution', 'mean'] as const;
+export const NORM_KINDS = ['point', 'cutoff', 'range', 'distribution', 'skewed', 'mean'] as const;
 
 /** Ages from (and including) to (and excluding), in years. */
 export interface AgeBand {

@@ -3,8 +3,8 @@ import { protocolOfId } from '../catalogue/index.js';
 import { seededRandom } from '../error/index.js';
 import { imposesOf } from '../imposes/index.js';
 import type { Precaution } from '../precaution/index.js';
-import { findItem, findScreen, PATTERNS, type FaultId, type Modification, type View } from '../screen/index.js';
-import { answersOf, factsFrom, itemOf, known, madeFor, NOTHING_KNOWN, valueOf, type MadeFacts } from '../testing/answering.js';
+import { findItem, findScreen, PATTERNS } from '../screen/index.js';
+import { answersOf, factsFrom, known, madeFor, NOTHING_KNOWN, valueOf, type MadeFacts } from '../testing/answering.js';
 import { COMMON_PRACTICE, JOINTS, MOTION_NAMES, type Side } from '../terms.js';
 import { findMotion } from '../catalogue/index.js';
 import { answersTo, cutsOf } from './answer.js';
@@ -13,8 +13,6 @@ import {
   BREAKDOWNS,
   breakdownOf,
   CANDIDATE_IDS,
-  evidenceWords,
-  pointedLimbs,
   reasonAbout,
   testsFor,
   undecidedWords,
@@ -274,186 +272,5 @@ describe('reasoning', () => {
       expect(undecidedWords(asked.undecided[0]!)).toBe(`left: ${value}° ± 5.9, the line is at 110°: inside its error, it decides nothing`);
     }
     expect(hipFlexion(100).candidates.find(({ id }) => id === 'hipFlexionRange')!.state).toBe('pointsTo');
-  });
-});
-
-describe('a pattern seen as a whole', () => {
-  const whole = (facts: MadeFacts, pattern: Breakdown['pattern'] = 'squat.pelvisTucks') => about(breakdownOf(pattern), facts, 'midline');
-  const bend = (side: Side, degrees: number) => valueOf(passive('hip.flexion/supine'), side, degrees);
-  const candidate = (reasoned: Reasoned, id: string) => reasoned.candidates.find((c) => c.id === id)!;
-
-  it('rules nothing out by a sound limb: the other one is asked about, and then both speak', () => {
-    const one = whole({ values: [bend('left', 125)], items: [] });
-    expect(candidate(one, 'glutealTissue').state).toBe('open');
-    expect(one.next!.test.side).not.toBe('left');
-    const both = whole({ values: [bend('left', 125), bend('right', 125)], items: [] });
-    expect(candidate(both, 'glutealTissue').state).toBe('speaksAgainst');
-  });
-
-  it('asks a question that waits only of the limb that was answered so', () => {
-    const facts = {
-      values: [
-        bend('left', 125),
-        bend('right', 95),
-        valueOf(passive('muscleLength.straightLegRaise/supine'), 'left', 60),
-        valueOf(passive('muscleLength.straightLegRaise/supine'), 'right', 94),
-      ],
-      items: [],
-    };
-    const bent = whole(facts).questions.find(({ question }) => question.id === 'bendTheKnee')!;
-    expect(bent.answers.map(({ answered }) => answered.side)).toEqual(['right']);
-  });
-
-  it('is answered for both limbs by what has no side', () => {
-    const seen = itemOf({ screen: 'squatCheck', item: 'squat', view: 'side' }, 'midline', { faults: ['pelvisTucksEarly'] });
-    const early = candidate(whole({ values: [], items: [seen] }), 'depthPastRange');
-    expect([early.state, early.limbs.map(({ state: s }) => s)]).toEqual(['speaksAgainst', ['speaksAgainst', 'speaksAgainst']]);
-  });
-
-  it('never says of a limb what an answer about the other says: any pattern, any answers', () => {
-    const random = seededRandom(11);
-    for (const breakdown of BREAKDOWNS)
-      for (let round = 0; round < 25; round += 1) {
-        const about1 = breakdown.questions.filter(() => random() < 0.5);
-        const facts = about1.reduce((sum: MadeFacts, question) => {
-          const all = answersOf(question);
-          return known(sum, madeFor(question.look, all[Math.floor(random() * all.length)]!, 'left'));
-        }, NOTHING_KNOWN);
-        for (const { id, limbs, for: pro, against } of about(breakdown, facts, 'midline').candidates)
-          for (const limb of limbs) {
-            const here = [...pro, ...against].filter(({ answered }) => [limb.side, 'midline'].includes(answered.side));
-            expect(limb.spokenOf)
-              .withContext(`${breakdown.pattern} ${id} ${limb.side}`)
-              .toBe(here.length > 0);
-          }
-      }
-  });
-});
-
-describe('what a test takes', () => {
-  it('counts the turn to a pair once: both are done lying face down', () => {
-    const question = breakdownOf('hipRotation').questions.find(({ id }) => id === 'inward')!;
-    const from = (station: Choosing['station']) =>
-      testsFor(question, factsFrom(NOTHING_KNOWN), 'left', { ...FREE, station }).find(
-        (test) => test.kind === 'measurement' && test.way.protocol === 'hip.internalRotation/prone',
-      )!;
-    const [there, away] = [from('prone'), from('standing')];
-    const turn = away.seconds - there.seconds;
-    expect(turn).toBeGreaterThan(0);
-    expect(away.secondsToAnswer - there.secondsToAnswer).toBeCloseTo(turn, 9);
-  });
-
-  it('counts the turn between two tests that need one', () => {
-    const question = breakdownOf('kneeAfterInjury').questions.find(({ id }) => id === 'hipBent')!;
-    const [bend] = testsFor(question, factsFrom(NOTHING_KNOWN), 'left', { ...FREE, station: 'prone' });
-    const each = (tests: readonly { seconds: number }[]) => tests.reduce((sum, { seconds }) => sum + seconds, 0);
-    expect(bend!.together!.map(({ position }) => position)).toEqual(['prone', 'supine']);
-    expect(bend!.secondsToAnswer).toBeCloseTo(each(bend!.together!), 9);
-    // From lying on the back: turned over, and back again.
-    const [lying] = testsFor(question, factsFrom(NOTHING_KNOWN), 'left', { ...FREE, station: 'supine' });
-    expect(lying!.secondsToAnswer).toBeGreaterThan(each(lying!.together!));
-  });
-});
-
-describe('worked cases (common practice, no source)', () => {
-  const state = (reasoned: Reasoned, id: string) => reasoned.candidates.find((c) => c.id === id)!.state;
-  const squat = (faults: readonly FaultId[], changes: readonly Modification[] = [], view: View = 'side') =>
-    itemOf({ screen: 'squatCheck', item: 'squat', view, with: changes }, 'left', { faults });
-
-  it('hip flexion 125 with a deep late tuck: depth, and not a fault', () => {
-    const late = squat(['pelvisTucksLate']);
-    expect(late.quality).toBe('meets');
-    const reasoned = about(breakdownOf('squat.pelvisTucks'), {
-      values: [valueOf(passive('hip.flexion/supine'), 'left', 125)],
-      items: [late],
-    });
-    expect(state(reasoned, 'depthPastRange')).toBe('pointsTo');
-    for (const id of ['hipFlexionRange', 'hamstrings', 'glutealTissue', 'hipCapsule', 'hipShape'])
-      expect(state(reasoned, id)).withContext(id).toBe('speaksAgainst');
-    expect(reasoned.advice.join(' ')).toContain('it is normal');
-    expect(reasoned.breakdown.schools!.length).toBe(1);
-  });
-
-  it('a straight-leg raise that gains nothing when the knee bends: not the hamstrings', () => {
-    const values = [
-      valueOf(passive('muscleLength.straightLegRaise/supine'), 'left', 50),
-      valueOf(passive('hip.flexion/supine'), 'left', 54),
-    ];
-    expect(state(about(breakdownOf('legRaise'), { values, items: [] }), 'hamstrings')).toBe('speaksAgainst');
-    expect(state(about(breakdownOf('squat.pelvisTucks'), { values, items: [] }), 'hamstrings')).toBe('speaksAgainst');
-  });
-
-  it('a clean squat with raised heels: the ankle', () => {
-    const reasoned = about(breakdownOf('squat.heelLifts'), { values: [], items: [squat(['heelLifts']), squat([], ['heelsRaised'])] });
-    expect(state(reasoned, 'ankleDorsiflexion')).toBe('pointsTo');
-    const stays = about(breakdownOf('squat.heelLifts'), {
-      values: [],
-      items: [squat(['heelLifts']), squat(['heelLifts'], ['heelsRaised'])],
-    });
-    expect(state(stays, 'ankleDorsiflexion')).toBe('speaksAgainst');
-  });
-
-  it('ten degrees more with the knee bent: the calf muscle that crosses the knee', () => {
-    const ankles = (straight: number, bent: number): MadeFacts => ({
-      values: [
-        valueOf(passive('muscleLength.calfKneeStraight/supine'), 'left', straight),
-        valueOf(passive('muscleLength.calfKneeBent/supine'), 'left', bent),
-      ],
-      items: [],
-    });
-    expect(state(about(breakdownOf('squat.heelLifts'), ankles(2, 12)), 'calf')).toBe('pointsTo');
-    expect(state(about(breakdownOf('squat.heelLifts'), ankles(2, 4)), 'calf')).toBe('speaksAgainst');
-    expect(state(about(breakdownOf('squat.heelLifts'), ankles(2, 11)), 'calf')).toBe('open');
-  });
-
-  it('a short toe touch with a raise of 70 or more: the back, or control', () => {
-    const reasoned = about(breakdownOf('toeTouch'), {
-      values: [valueOf(passive('muscleLength.straightLegRaise/supine'), 'left', 82)],
-      items: [],
-    });
-    expect(reasoned.candidates.map(({ id, state: s }) => [id, s])).toEqual([
-      ['hamstrings', 'speaksAgainst'],
-      ['neural', 'speaksAgainst'],
-      ['backMobility', 'pointsTo'],
-      ['endRangeControl', 'pointsTo'],
-    ]);
-    expect(evidenceWords(reasoned.candidates[2]!.for[0]!)).toContain('left: the leg rises to 70° or more');
-  });
-
-  it('overhead short sitting, full lying: the thorax', () => {
-    const reasoned = about(breakdownOf('overheadReach'), { values: [valueOf(passive('shoulder.flexion/supine'), 'left', 175)], items: [] });
-    expect(state(reasoned, 'thoracicSpine')).toBe('pointsTo');
-    expect(state(reasoned, 'shoulderCapsule')).toBe('speaksAgainst');
-  });
-
-  it('an edge drop that changes when the knee straightens: the two-joint thigh muscle', () => {
-    const drop = (value: number, changes: ItemWay['with']) =>
-      itemOf({ screen: 'hipSixWays', item: 'edgeDrop', with: changes }, 'left', { value });
-    const at = (value: number) => about(breakdownOf('edgeDrop'), { values: [], items: [drop(-12, []), drop(value, ['kneeStraight'])] });
-    expect(state(at(2), 'thighFront')).toBe('pointsTo');
-    expect(state(at(-11), 'thighFront')).toBe('speaksAgainst');
-  });
-
-  it('an upright trunk with raised heels says nothing', () => {
-    const raised = squat(['trunkTooUpright'], ['heelsRaised']);
-    expect(raised.opens).toEqual([]);
-    expect(raised.quality).not.toBe('short');
-    expect(squat(['trunkTooUpright']).opens).toEqual(['squat.trunkTooUpright']);
-    const reasoned = about(breakdownOf('squat.trunkTooUpright'), { values: [], items: [raised] });
-    expect(reasoned.candidates.every(({ state: s }) => s === 'open')).toBeTrue();
-  });
-
-  it('a pattern seen as a whole takes answers of both sides and says of which', () => {
-    const one = { values: [valueOf(passive('hip.flexion/supine'), 'left', 125)], items: [] };
-    const both = { values: [...one.values, valueOf(passive('hip.flexion/supine'), 'right', 95)], items: [] };
-    expect(state(about(breakdownOf('squat.pelvisTucks'), one, 'midline'), 'hipFlexionRange')).toBe('open');
-    const reasoned = about(breakdownOf('squat.pelvisTucks'), both, 'midline');
-    const range = reasoned.candidates.find(({ id }) => id === 'hipFlexionRange')!;
-    expect(range.limbs).toEqual([
-      { side: 'left', state: 'speaksAgainst', spokenOf: true },
-      { side: 'right', state: 'pointsTo', spokenOf: true },
-    ]);
-    expect([range.state, pointedLimbs(range)]).toEqual(['pointsTo', ['right']]);
-    expect([evidenceWords(range.for[0]!).slice(0, 6), evidenceWords(range.against[0]!).slice(0, 5)]).toEqual(['right:', 'left:']);
   });
 });

@@ -1,3 +1,4 @@
+import { ONE_LEG_STANCE } from '../norms/common-practice.js';
 import { amount, atLeast, atMost, defineScreen } from './define.js';
 
 /** How somebody stands, and a few amounts beside it. @see common practice, no source */
@@ -71,7 +72,7 @@ export const POSTURE = defineScreen({
       setUp: 'Barefoot, arms crossed over the chest. The side is the standing leg.',
       say: eyes === 'Open' ? 'Stand on one leg and look at a spot ahead.' : 'Close your eyes, then stand on one leg.',
       meets: eyes === 'Open' ? 'it is held for 30 s' : 'it is held for 5 s',
-      threshold: atLeast(eyes === 'Open' ? 30 : 5, 's'),
+      threshold: atLeast(eyes === 'Open' ? ONE_LEG_STANCE.open : ONE_LEG_STANCE.closed, 's'),
       answered: amount('s', 0, 180, 'stopwatch'),
       faults: ['trunkLeans', 'hipDrops', 'footTouches'] as const,
       sides: 'each' as const,

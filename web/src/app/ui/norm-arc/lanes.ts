@@ -15,11 +15,14 @@ export function valueWords(motion: Motion, { entry: { value } }: NormChoice): st
   switch (value.kind) {
     case 'point':
       return plain(value.expected);
+    case 'cutoff':
+      return motion.better === 'less' ? `${plain(value.at)} or less` : `${plain(value.at)} or more`;
     case 'range':
       return value.low < 0 || motion.plus || motion.pastZeroIsHyper
         ? `${plain(value.low)} to ${plain(value.high)}`
         : `${formatNumber(value.low)}–${plain(value.high)}`;
     case 'distribution':
+    case 'skewed':
       return `${plain(value.mean)} (SD ${formatNumber(value.sd)})`;
     case 'mean':
       return `${plain(value.mean)} (mean; ${formatNumber(value.ciLow)} to ${formatNumber(value.ciHigh)})`;

@@ -71,7 +71,7 @@ export class NormArc {
       const across = INNER + LANE * index + LANE / 2;
       const { value } = lane.choice.entry;
       const { low, high } = bandOf(value);
-      const figures = value.kind === 'point' ? [value.expected] : value.kind === 'range' ? [] : [value.mean];
+      const figures = 'mean' in value ? [value.mean] : low === high ? [low] : [];
       return {
         lane,
         band: low < high ? this.along(low, high, across) : '',
