@@ -50,6 +50,33 @@ describe('gauge icc', () => {
     expect(output(BARE.replaceAll(',', ';').replace('9;', '9,0;'))).toEqual(whole);
   });
 
+  it('takes decimal commas between semicolons or tabs, however many there are, with a header and names or without', () => {
+    const whole = output(EXAMPLE);
+    const decimal = (sign: string) =>
+      BARE.split('\n').map((row) =>
+        row
+          .split(',')
+          .map((cell) => `${cell},0`)
+          .join(sign),
+      );
+    for (const sign of [';', '\t']) {
+      expect(output(decimal(sign).join('\n')))
+        .withContext('bare')
+        .toEqual(whole);
+      expect(output([['a', 'b', 'c', 'd'].join(sign), ...decimal(sign)].join('\r\n')))
+        .withContext('headed')
+        .toEqual(whole);
+      const named = decimal(sign).map((row, at) => `"Quill, ${at}"${sign}${row}`);
+      expect(output([['subject', 'a', 'b', 'c', 'd'].join(sign), ...named].join('\n')))
+        .withContext('named')
+        .toEqual(whole);
+    }
+    // Two readings each: as many commas as there would be between cells.
+    const two = output('9,5;2,1\n6,0;1,5\n8,5;4,0\n7,0;1,0');
+    expect([two.n, two.k]).toEqual([4, 2]);
+    expect(output('9.5,2.1\n6.0,1.5\n8.5,4.0\n7.0,1.0')).toEqual(two);
+  });
+
   it('refuses a missing or odd cell by line and column, and prints nothing', () => {
     expect(problems(EXAMPLE.replace('3,8,4,6,8', '3,8,,6,x'))).toEqual([
       'line 4, column 3: is missing; allowed: a number in every cell',

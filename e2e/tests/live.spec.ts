@@ -287,7 +287,7 @@ test('a still and a clip give the angles they were drawn from; one of them goes 
     await expect(entry(page)).toBeAttached();
     if (await turned.isVisible()) await turned.click();
     await expect(page.locator('.motion')).toContainText('left Knee flexion · active');
-    await expect(words(page)).toContainText('by the view, placed once');
+    await expect(words(page)).toContainText(/view ± [\d.]+°, placed once/);
     await expect(entry(page)).toBeFocused();
     await page.keyboard.press('Enter');
     await allSaved(page, 1);

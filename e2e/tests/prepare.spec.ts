@@ -143,8 +143,8 @@ test('two sites are read in the order of the hands, by two devices and by one', 
   await enter(page, stack);
   await startVisit(page, /Tamsin Okonjo-Vale/, 'Low back');
   await expect(page.locator('.motion')).toContainText('Lumbar flexion · active');
-  await hold(page, '96/41');
-  await expect(page.getByLabel('lumbar flexion, active: 55 degrees')).toBeVisible();
+  await hold(page, '86/34');
+  await expect(page.getByLabel('lumbar flexion, active: 52 degrees')).toBeVisible();
   await page.keyboard.press('g');
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('radio', { name: 'not set: counts 0–360' }).check();

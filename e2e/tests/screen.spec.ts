@@ -92,15 +92,15 @@ test('a squat check leads from a lifting heel over the knee to the wall to the c
   await expect(standing(page, 'the ankle joint')).toContainText('speaks against it');
 });
 
-test('plenty of range and a lean on the floor path point to range without strength', async ({ page, stack }) => {
+test('a turn that is short standing and full sitting points to the hips', async ({ page, stack }) => {
   await enter(page, stack);
   await page.getByRole('link', { name: /Tamsin Okonjo-Vale/ }).click();
   await page.getByRole('link', { name: 'Screen, visit 2' }).click();
   await expect(page.locator('dg-screen-sheet li').first()).toBeVisible();
-  await page.goto(page.url().replace('/screen', '/limits?pattern=floorPath&side=right'));
-  await expect(standing(page, 'control at the end of range')).toContainText('points to it');
-  await page.getByRole('button', { name: /^Does the hip turn inward as far/ }).click();
-  await expect(page.locator('.right')).toContainText('range without strength');
+  await page.goto(page.url().replace('/screen', '/limits?pattern=trunkTurn&side=right'));
+  await expect(standing(page, 'the hips')).toContainText('points to it');
+  await page.getByRole('button', { name: /^How far does the trunk turn, sitting/ }).click();
+  await expect(page.locator('.right')).toContainText('the hips were in the way');
 });
 
 test('what hurts is a flag, opens no question, and is put right without losing the first answer', async ({ page, stack }) => {

@@ -64,7 +64,11 @@ export const tableText = (rows: readonly (readonly (string | number)[])[]): stri
 
 /** Rows of a table; a byte order mark is no cell. A quote that is never closed is refused by its line. */
 export function tableRows(text: string): { readonly rows: string[][]; readonly problems: readonly ImportProblem[] } {
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimitersToGuess: [',', ';', '\t'] });
+  const plain = text.replace(/^\uFEFF/, '');
+  const { data, errors } = Papa.parse<string[]>(plain, {
+    delimiter: separatorBesideDecimalCommas(plain),
+    delimitersToGuess: [',', ';', '\t'],
+  });
   const problems = errors
     .filter(({ type }) => type === 'Quotes')
     .map(({ row, message }) => ({
@@ -72,6 +76,19 @@ export function tableRows(text: string): { readonly rows: string[][]; readonly p
       message: `${message.toLowerCase()}; allowed: a quote that is closed, doubled inside`,
     }));
   return { rows: data, problems };
+}
+
+/**
+ * The sign between cells where commas are decimal: in every line a semicolon
+ * or a tab, and no comma but between two digits. Undefined: it is guessed.
+ */
+function separatorBesideDecimalCommas(text: string): string | undefined {
+  const lines = text
+    .replace(/"(?:[^"]|"")*"/g, '')
+    .split(/\r\n|\r|\n/)
+    .filter((line) => line.trim() !== '');
+  const areDecimal = !lines.some((line) => /(?<!\d),|,(?!\d)/.test(line));
+  return areDecimal && lines.length > 0 ? [';', '\t'].find((sign) => lines.every((line) => line.includes(sign))) : undefined;
 }
 
 /** Where something is wrong, what, and what is allowed. */

@@ -1,6 +1,8 @@
 import { motion } from '../catalogue/index.js';
 import { bandAt, COURSES, courseOf, standingIn, type Course } from './index.js';
 import { weeksSince } from '../days.js';
+import { allowedFor } from '../precaution/index.js';
+import { findProcedure, usualPrecautions } from '../procedure/index.js';
 
 /**
  * The milestones entered a second time, apart from the table, as the guides
@@ -33,6 +35,42 @@ const CUFF = [
   ['shoulder.flexion', 'passive', 9, 130, 155],
   ['shoulder.flexion', 'active', 9, 80, 120],
 ] as const;
+
+describe('usual courses and usual limits', () => {
+  const OPERATED = '2026-01-05';
+  const addDays = (day: string, days: number): string => new Date(Date.parse(day) + days * 86_400_000).toISOString().slice(0, 10);
+
+  it('never ask for more than the limits of the same procedure allow: any way, any week', () => {
+    let asked = 0;
+    for (const course of COURSES)
+      for (const mode of ['active', 'passive'] as const)
+        for (let days = 0; days <= 7 * 52; days += 1) {
+          const ways = motion(course.motion).protocols.filter(
+            ({ variant, modes }) => (course.variants?.includes(variant) ?? true) && (modes as readonly string[]).includes(mode),
+          );
+          const band = bandAt(course, days / 7);
+          if (!band || ways.length === 0 || (course.mode !== undefined && course.mode !== mode)) continue;
+          asked += 1;
+          const on = addDays(OPERATED, days);
+          const limits = { precautions: usualPrecautions(findProcedure(course.procedure)!, 'left', OPERATED, on), cautions: [], on };
+          const allowed = ways.map(({ id }) => allowedFor({ protocol: id, motion: course.motion, side: 'left', mode }, limits));
+          const where = `${course.procedure} ${course.motion} ${mode}, day ${days}: ${band.low} to ${band.high}`;
+          if (allowed.every(({ kind }) => kind === 'forbidden')) fail(`${where}: forbidden in every way`);
+          for (const one of allowed)
+            if (one.kind === 'stop')
+              expect(band.high ?? band.low)
+                .withContext(where)
+                .toBeLessThanOrEqual(one.at);
+        }
+    expect(asked).toBeGreaterThan(1000);
+  });
+
+  it('stop at the limit where the guide goes further: hip flexion after a replacement from behind', () => {
+    const course = courseOf('hip-replacement-posterior', { motion: 'hip.flexion', mode: 'passive', position: 'supine' })!;
+    expect(bandAt(course, 10)!.low).toBe(90);
+    expect(bandAt(course, 12)).toEqual({ low: 100, high: 110 });
+  });
+});
 
 describe('usual courses', () => {
   it('rise in weeks, and stay in what a body can do', () => {

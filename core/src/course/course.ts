@@ -1,4 +1,5 @@
 import { protocolOf } from '../catalogue/index.js';
+import { findProcedure, type UsualLimit } from '../procedure/index.js';
 import type { Digit, IsoDate, Mode, MotionId, Position } from '../terms.js';
 import { COURSES, type Course } from './milestones.js';
 
@@ -32,12 +33,37 @@ export function courseOf(
 
 /**
  * The band of a course at a week: a straight line between the milestones. An
- * open high end is taken between the milestones that have one.
+ * open high end is taken between the milestones that have one. Nothing is
+ * usual past a limit that is usual after the same procedure in that week.
  *
- * @returns undefined before the first and after the last milestone: nobody says what is usual there
+ * @returns undefined before the first and after the last milestone: nobody says what is usual there; and where it may not be done
  * @example bandAt(kneeFlexionAfterReplacement, 4) // { low: 97.5, high: 105… }
  */
-export function bandAt({ milestones }: Course, week: number): CourseBand | undefined {
+export function bandAt(course: Course, week: number): CourseBand | undefined {
+  const band = bandBetween(course, week);
+  if (!band) return undefined;
+  const limits = limitsIn(course, week);
+  return limits.some(({ limit }) => limit === null) ? undefined : limits.reduce((within, { limit }) => upTo(within, limit!), band);
+}
+
+/** Up to a limit and no further. */
+export const upTo = ({ low, high }: CourseBand, limit: number): CourseBand => ({
+  low: Math.min(low, limit),
+  high: high === null ? null : Math.min(high, limit),
+});
+
+/** What keeps the motion of a course from going further, or from being done at all, in a week. */
+const limitsIn = ({ procedure, motion, mode }: Course, week: number): readonly UsualLimit[] =>
+  (findProcedure(procedure)?.limits ?? []).filter(
+    (by) =>
+      by.motion === motion &&
+      by.with === undefined &&
+      (by.kind === 'range' || (by.kind === 'against-gravity' && mode === 'active')) &&
+      (by.mode === undefined || mode === undefined || by.mode === mode) &&
+      (by.untilWeek === null || week < by.untilWeek),
+  );
+
+function bandBetween({ milestones }: Course, week: number): CourseBand | undefined {
   const low = between(
     milestones.map((m) => [m.week, m.low]),
     week,

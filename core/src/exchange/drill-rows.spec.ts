@@ -31,7 +31,7 @@ describe('drills as a table', () => {
   it('come back as they went out: every drill that ships', () => {
     const reading = drillsFromRows(drillsToRows(DRILLS));
     if (!reading.ok) throw new Error(JSON.stringify(reading.refused.slice(0, 3)));
-    const bare = DRILLS.map(({ doseSource: _dose, source: _source, traits, is: _is, ...drill }) => ({
+    const bare = DRILLS.map(({ doseSource: _dose, source: _source, traits, is: _is, onlyWhere: _onlyWhere, ...drill }) => ({
       ...drill,
       asks: [...traits],
       imposes: drill.imposes.map((row) => (row.what === 'moves' ? { ...row, isFigure: false } : row)),

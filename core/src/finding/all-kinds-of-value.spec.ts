@@ -60,13 +60,13 @@ describe('findings in every unit', () => {
       instrument: 'dynamometer',
       trials: [{ value, unit: 'lb' }],
     });
-    const { measurements, findings } = assess(exam([push('left', 47), push('right', 80)]));
+    const { measurements, findings } = assess(exam([push('left', 31.9), push('right', 62)]));
     // 1 lbf = 4.448 221 615 N by definition (NIST SP 811, from memory)
-    expect(measurements[0]!.value).toBeCloseTo(209.066, 3);
+    expect(measurements[0]!.value).toBeCloseTo(141.898, 3);
     const weak = findings.find((f) => f.kind === 'short-of-other-side')!;
-    expect(saidOf(weak).verdict).toBe('147 N less than the right side');
-    expect(weak.percentLoss).toBeCloseTo(41.25, 6);
-    expect(saidOf(weak).because[0]).toContain('47 lb = 209.1');
+    expect(saidOf(weak).verdict).toBe('134 N less than the right side');
+    expect(weak.percentLoss).toBeCloseTo((1 - 31.9 / 62) * 100, 6);
+    expect(saidOf(weak).because[0]).toContain('31.9 lb = 141.9');
   });
 
   it('counts the best stance, the mean of the rest', () => {
@@ -114,8 +114,8 @@ describe('findings in every unit', () => {
     expect(found.some((line) => line.startsWith('Left shoulder external rotation, passive, supine, arm at the side 10°'))).toBeTrue();
   });
 
-  // Invented: 96 − 41 = 55. Common practice, no source: 117 − 107 = 10, 20 − 20 = 0, 39 − 21 = 18; neck 53 + 94 = 147
-  it('agrees with check values of the trade at two sites', () => {
+  // Invented: 86 − 34 = 52, 99 − 86 = 13, 14 − 14 = 0, 44 − 29 = 15; neck 48 + 58 = 106
+  it('subtracts two sites: bowing, bending back, and where both moved alike', () => {
     const site = (motion: Measurement['motion'], upper: number, lower: number): Measurement => ({
       motion,
       side: 'midline',
@@ -126,17 +126,17 @@ describe('findings in every unit', () => {
     });
     const { measurements } = assess(
       exam([
-        site('lumbar.flexion', 96, 41),
-        site('thoracic.flexion', 117, 107),
-        site('lumbar.extension', 20, 20),
-        site('thoracic.extension', 39, 21),
+        site('lumbar.flexion', 86, 34),
+        site('thoracic.flexion', 99, 86),
+        site('lumbar.extension', 14, 14),
+        site('thoracic.extension', 44, 29),
       ]),
     );
-    expect(measurements.map((m) => m.value)).toEqual([55, 10, 0, 18]);
+    expect(measurements.map((m) => m.value)).toEqual([52, 13, 0, 15]);
     const neck = (motion: Measurement['motion'], end: number) =>
       one(motion, { side: 'midline', mode: 'active', position: 'sitting', instrument: 'inclinometer' }, end);
-    const both = assess(exam([neck('cervical.flexion', 53), neck('cervical.extension', 94)])).measurements;
-    expect(both[0]!.value + both[1]!.value).toBe(147);
+    const both = assess(exam([neck('cervical.flexion', 48), neck('cervical.extension', 58)])).measurements;
+    expect(both[0]!.value + both[1]!.value).toBe(106);
   });
 });
 

@@ -23,7 +23,7 @@ import { FINDING_KINDS, KINDS, type FindingKind, type Unplaced } from './kinds.j
 import { notComparable } from './not-compared.js';
 import { rank } from './rank.js';
 import { DEFAULT_RANKING, type Ranking } from './rankings.js';
-import { notJudged, stoppedAtLimits } from './silence.js';
+import { allowedReadings, notJudged, stoppedAtLimits } from './silence.js';
 import { totalArcs } from './total-arc.js';
 import { DEFAULT_THRESHOLDS, type Evidence, type Found, type Kind, type Thresholds } from './types.js';
 
@@ -79,6 +79,7 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
   const places = new Map(order.map((id, at) => [id, at]));
   const judgedBy = new Map(measured.map((m) => [m.key, judging(places, comparisons.get(m.key) ?? [], age)]));
   const stopped = stoppedAtLimits(measured, assessment);
+  const allowed = allowedReadings(measured, assessment);
   const needs = new Map<MeasurementKey, NeedComparison[]>(measured.map((m) => [m.key, needsOf(m)]));
   const previous = assessment.previous && {
     on: assessment.previous.assessedOn,
@@ -90,6 +91,7 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
     comparisons,
     needs,
     judging: judgedBy,
+    allowed,
     stopped,
     order,
     involvedSide: assessment.involvedSide,

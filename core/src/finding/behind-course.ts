@@ -1,9 +1,10 @@
 import { measurementKey } from '../assessment.js';
 import { protocolOf } from '../catalogue/index.js';
-import { bandAt, COURSE_CAUTION, courseOf, standingIn } from '../course/index.js';
+import { bandAt, COURSE_CAUTION, courseOf, standingIn, upTo, type CourseBand } from '../course/index.js';
 import { weeksSince } from '../days.js';
 import { bandAround } from '../error/sem.js';
 import type { MeasuredValue } from '../measurement.js';
+import type { Allowed } from '../precaution/index.js';
 import { findProcedure, type TellWhen } from '../procedure/index.js';
 import { formatNumber } from '../words/figures.js';
 import { say, upper } from '../words/say.js';
@@ -61,7 +62,7 @@ function judged(m: MeasuredValue, evidence: Evidence): Found<Facts>[] {
   const { procedure, assessedOn, thresholds } = evidence;
   if (!procedure || !isOfOperation(m, evidence)) return [];
   const weeks = weeksSince(procedure.on, assessedOn);
-  const behind = behindOf(m, procedure.id, weeks);
+  const behind = behindOf(m, procedure.id, weeks, evidence);
   const telling = tellOf(m, weeks, evidence);
   if (!behind && !telling) return [];
   const tell = telling ? tellFacts(m, telling, evidence) : null;
@@ -87,9 +88,15 @@ function expectedBy(m: MeasuredValue, procedure: string, weeks: number, telling:
 }
 
 /** The edge that a reading lies behind by more than its error, with the reasons; undefined where it does not. */
-function behindOf(m: MeasuredValue, procedure: string, weeks: number): { low: number; steps: Step[]; sources: Step[] } | undefined {
+function behindOf(
+  m: MeasuredValue,
+  procedure: string,
+  weeks: number,
+  { allowed }: Evidence,
+): { low: number; steps: Step[]; sources: Step[] } | undefined {
   const course = courseOf(procedure, m.measurement);
-  const band = course && bandAt(course, weeks);
+  const usual = course && bandAt(course, weeks);
+  const band = usual && withinAllowed(usual, allowed.get(m.key));
   if (!course || !band || standingIn(band, m.value, bandAround(m.sem)) !== 'behind') return undefined;
   const { id, unit } = motionOf(m);
   return {
@@ -100,6 +107,12 @@ function behindOf(m: MeasuredValue, procedure: string, weeks: number): { low: nu
     ],
     sources: [{ step: 'source', source: { ...course.source, fromMemory: true }, confidence: course.confidence, caution: COURSE_CAUTION }],
   };
+}
+
+/** As far as this person may go: nobody is behind what a limit of their own keeps from them. */
+function withinAllowed(band: CourseBand, allowed: Allowed | undefined): CourseBand | undefined {
+  if (allowed?.kind === 'forbidden') return undefined;
+  return allowed?.kind === 'stop' ? upTo(band, allowed.at) : band;
 }
 
 const otherSide = (m: MeasuredValue, { byKey }: Evidence): MeasuredValue | undefined => {

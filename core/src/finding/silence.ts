@@ -44,6 +44,24 @@ export function stoppedAtLimits(
   );
 }
 
+/** What the precautions say of each way that was read, where they say anything. */
+export function allowedReadings(
+  measured: readonly MeasuredValue[],
+  { precautions = [], assessedOn }: Pick<Assessment, 'precautions' | 'assessedOn'>,
+): ReadonlyMap<MeasurementKey, Allowed> {
+  if (precautions.length === 0) return new Map();
+  return new Map(
+    measured.flatMap((m): (readonly [MeasurementKey, Allowed])[] => {
+      const { motion, side, mode } = m.measurement;
+      const allowed = allowedFor(
+        { protocol: protocolOf(m.measurement).id, motion, side, mode },
+        { precautions, cautions: [], on: assessedOn },
+      );
+      return allowed.kind === 'free' ? [] : [[m.key, allowed]];
+    }),
+  );
+}
+
 const OPPOSITE = { left: 'right', right: 'left', midline: 'midline' } as const;
 
 /** Why a measurement was not judged; undefined where it was, or where there is no amount to judge. */

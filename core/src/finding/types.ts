@@ -3,7 +3,7 @@ import type { ErrorContext } from '../error/own.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { GradedItem } from '../screen/index.js';
 import type { Agreement, NeedComparison, NormComparison } from '../norms/index.js';
-import type { Limit } from '../precaution/index.js';
+import type { Allowed, Limit } from '../precaution/index.js';
 import type { Change } from './change.js';
 import type { FindingStage } from './stages.js';
 import type { Step } from './steps.js';
@@ -110,6 +110,8 @@ export interface Evidence {
   readonly needs: ReadonlyMap<MeasurementKey, readonly NeedComparison[]>;
   /** The comparison that judges each measurement: of the first set of the order with a comparable value. */
   readonly judging: ReadonlyMap<MeasurementKey, NormComparison | undefined>;
+  /** What the precautions of the episode allow a reading. */
+  readonly allowed: ReadonlyMap<MeasurementKey, Allowed>;
   /** Readings that ended at a limit: no loss. */
   readonly stopped: ReadonlyMap<MeasurementKey, StoppedAt>;
   readonly order: readonly string[];

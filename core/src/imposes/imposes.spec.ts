@@ -121,6 +121,8 @@ const EXPLAINED: Readonly<Record<string, string>> = {
   'knee.flexion/prone measured hip.extension': CROSSES_HIP,
   'muscleLength.proneKneeBend/prone measured hip.extension': CROSSES_HIP,
   'shoulder.extension/prone trunk cervical.rotation': 'the row of lying face down stands beside the further turn of this one',
+  'knee.flexion/sitting measured knee.flexion': 'the shin hangs at the edge of the table before it is bent further',
+  'muscleLength.kneeDrop/supine measured knee.flexion': 'the shin hangs so before anything is read: it cannot be stopped on the way',
   'wrist.extension/quadruped-loaded measured wrist.extension': 'the start on all fours stands beside the end of the movement',
   'wrist.extension/quadruped-loaded other wrist.extension': 'the start on all fours stands beside the end of the movement',
   'hip.extension/prone measured hip.extension': 'lying face down, the start, stands beside the end of the movement',

@@ -28,6 +28,8 @@ import {
 
 const STRAIGHT: readonly Row[] = [measured('knee.extension', 0)];
 const SHIN_LEVER: readonly Row[] = [measured('knee.flexion', 90)];
+/** It hangs so before anything is read. */
+const SHIN_HANGS: readonly Row[] = [measured('knee.flexion', 90)];
 const ROLL_UNDER_KNEE: readonly Row[] = [measured('knee.flexion', 30), measured('hip.flexion', 20)];
 /** The long muscle in front of the thigh crosses the hip too. */
 const THIGH_STRETCH: readonly Row[] = [measured('hip.extension', 0, 'stretch')];
@@ -84,7 +86,7 @@ export const LEG: Readonly<Record<string, readonly Row[]>> = {
   ],
   'knee.flexion/supine': [own('limb'), measured('hip.flexion', 65, 'limb', 'measurement')],
   'knee.flexion/prone': [own('stretch'), ...THIGH_STRETCH, ...PRONE_SHIN_UP],
-  'knee.flexion/sitting': [own('limb'), both('hip.flexion', 90), other('knee.flexion', 90)],
+  'knee.flexion/sitting': [own('limb'), ...SITTING],
   'knee.extension/supine': [own('limb'), measured('hip.extension', 0)],
   'knee.extension/sitting': [own('limb'), measured('hip.flexion', 90, 'stretch'), other('hip.flexion', 90), both('knee.flexion', 90)],
   'knee.extension/prone': [own('limb'), other('knee.extension', 'full', 'limb', 'measurement'), ...FACE_DOWN],
@@ -135,7 +137,12 @@ export const LEG: Readonly<Record<string, readonly Row[]>> = {
     measured('knee.flexion', 90, 'stretch', 'measurement'),
     ...HUGGED,
   ],
-  'muscleLength.kneeDrop/supine': [measured('hip.extension', 'full', 'stretch', 'measurement'), figure('knee.flexion', 90), ...HUGGED],
+  'muscleLength.kneeDrop/supine': [
+    measured('hip.extension', 'full', 'stretch', 'measurement'),
+    figure('knee.flexion', 90),
+    ...SHIN_HANGS,
+    ...HUGGED,
+  ],
   'muscleLength.hipDropAbduction/supine': [
     measured('hip.extension', 'full', 'stretch', 'measurement'),
     measured('knee.flexion', 90, 'stretch', 'measurement'),

@@ -1,8 +1,10 @@
 import { limited } from '../testing/limits.js';
 import { findProcedure, usualPrecautions } from '../procedure/index.js';
 import { DRILLS, forbiddenDrill } from '../program/index.js';
-import { POSITIONS } from '../terms.js';
-import { imposedByPosition, inPosition, jointOfRow, type Imposition } from './index.js';
+import { PROTOCOLS } from '../catalogue/index.js';
+import { allowedFor } from '../precaution/index.js';
+import { POSITIONS, type MotionId } from '../terms.js';
+import { imposedByPosition, imposesOf, inPosition, jointOfRow, type Imposition } from './index.js';
 
 describe('a position', () => {
   it('imposes something by itself, each limb told apart', () => {
@@ -53,6 +55,44 @@ describe('a position', () => {
         .withContext(id)
         .toEqual([]);
     }
+  });
+
+  it('is part of what a way of measuring demands: a motion is never read from less than it begins with', () => {
+    let compared = 0;
+    for (const { id, position } of PROTOCOLS) {
+      const rows = imposesOf(id);
+      const read = rows.filter((row) => row.what === 'moves' && row.isFigure);
+      for (const start of imposedByPosition(position)) {
+        if (start.what !== 'moves' || start.limb !== 'measured' || typeof start.degrees !== 'number' || start.degrees < 60) continue;
+        if (!read.some((row) => row.what === 'moves' && row.motion === start.motion)) continue;
+        compared += 1;
+        const begins = rows.some(
+          (row) =>
+            row.what === 'moves' &&
+            !row.isFigure &&
+            row.motion === start.motion &&
+            row.limb !== 'other' &&
+            typeof row.degrees === 'number' &&
+            row.degrees >= Number(start.degrees),
+        );
+        expect(begins).withContext(`${id} begins at ${start.motion} ${start.degrees}`).toBeTrue();
+      }
+    }
+    expect(compared).toBeGreaterThan(0);
+  });
+
+  it('rules out what begins past a limit: the knee hangs at about a right angle at the edge of the table', () => {
+    const says = (protocol: string, motion: MotionId, limit: number) =>
+      allowedFor(
+        { protocol, motion, side: 'left', mode: 'passive' },
+        limited([{ motion: 'knee.flexion', limit, until: null, source: 'surgeon' }]),
+      ).kind;
+    expect(says('knee.flexion/sitting', 'knee.flexion', 30)).toBe('forbidden');
+    expect(says('knee.flexion/sitting', 'knee.flexion', 100)).toBe('stop');
+    expect(says('knee.flexion/supine', 'knee.flexion', 30)).toBe('stop');
+    expect(says('muscleLength.kneeDrop/supine', 'muscleLength.kneeDrop', 30)).toBe('forbidden');
+    expect(says('muscleLength.hipExtensionDrop/supine', 'muscleLength.hipExtensionDrop', 30)).toBe('forbidden');
+    expect(says('knee.extension/sitting', 'knee.extension', 30)).toBe('forbidden');
   });
 
   // Common practice, no source: no weight on the leg at first. An arm is not exercised on it either.

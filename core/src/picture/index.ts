@@ -1,5 +1,6 @@
 export {
   angleIn,
+  atLeastOff,
   lengthsIn,
   pictureError,
   scaleOf,

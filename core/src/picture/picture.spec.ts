@@ -1,6 +1,8 @@
 import fc from 'fast-check';
+import { sampleStandardDeviation } from 'simple-statistics';
 import type { Point } from '../angle/points.js';
-import { angleIn, lengthsIn, pictureError, scaleOf, valuesIn, type Placing } from './angles.js';
+import { seededRandom } from '../error/index.js';
+import { angleIn, atLeastOff, lengthsIn, pictureError, scaleOf, valuesIn, type Placing } from './angles.js';
 import { PICTURE_SETS, pictureSet } from './sets.js';
 
 const rad = (degrees: number) => (degrees * Math.PI) / 180;
@@ -95,8 +97,48 @@ describe('angles in a picture', () => {
     expect(lengthsIn(set, [{}], 0.2, 10)).toEqual([]);
     const [own] = lengthsIn(pictureSet('segment')!, [{ first: [0, 0], last: [30, 40] }], 0.5, 5);
     expect(own!.cm).toBeCloseTo(25, 9);
+    expect(own!.landmarks.bySkin).toBeCloseTo(Math.SQRT2 * 0.5, 9);
+    expect(own!.landmarks.byHand).toBeCloseTo(Math.SQRT2 * 2 * 0.5, 9);
     // By hand: 3/√3 and 2/√4 are √3 and 1; together 2.
-    expect(pictureError({ byView: 3, byPlacing: 2, placings: 4 })).toBeCloseTo(2, 9);
-    expect(pictureError({ byView: 3, byPlacing: null, placings: 1 })).toBeCloseTo(Math.sqrt(3), 9);
+    const landmarks = { byHand: 5, bySkin: 0 };
+    expect(pictureError({ byView: 3, byPlacing: 2, placings: 4, landmarks })).toBeCloseTo(2, 9);
+    expect(pictureError({ byView: 3, byPlacing: null, placings: 1, landmarks })).toBeCloseTo(Math.sqrt(28), 9);
+    // The spot on the skin is no better for being pointed at again.
+    expect(pictureError({ byView: 3, byPlacing: 0, placings: 9, landmarks: { byHand: 5, bySkin: 1 } })).toBeCloseTo(2, 9);
+  });
+
+  it('are never without an error: landmarks are off by default, by hand and on the skin', () => {
+    const set = pictureSet('segment')!;
+    const upright: Placing = { first: [0, 400], last: [0, 0] };
+    // By hand: 2 px at both ends of 400, across it: atan(2√2 / 400) = 0.4051°. On the skin 5 mm of 40 cm: 5 px, 2.5 times as much.
+    const [plumb] = valuesIn(set, [upright], 0);
+    expect(plumb!.byView).toBe(0);
+    expect(plumb!.landmarks.byHand).toBeCloseTo(0.4051, 3);
+    expect(plumb!.landmarks.bySkin).toBeCloseTo(2.5 * 0.4051, 3);
+    expect(atLeastOff(plumb!, 1)).toBe(3);
+    // Of a segment of 20 cm the same 5 mm are twice as much.
+    expect(valuesIn(set, [upright], 0, 20 / 400)[0]!.landmarks.bySkin).toBeCloseTo(2 * plumb!.landmarks.bySkin, 3);
+    for (const one of PICTURE_SETS)
+      for (const angle of one.angles) {
+        const placing = Object.fromEntries(angle.of.map((id, at): [string, Point] => [id, [100 * at + 7, 60 * at * at]]));
+        const found = valuesIn(one, [placing, placing], 0).find((value) => value.angle === angle);
+        if (found) expect(atLeastOff(found, 1)).withContext(`${one.id} ${angle.id}`).toBeGreaterThanOrEqual(1);
+      }
+  });
+
+  it('have the error that placing again at random shows', () => {
+    const random = seededRandom(5);
+    const noise = () => 2 * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    const drawn = squat(25, 80, 40);
+    const set = pictureSet('squatSide')!;
+    for (const angle of set.angles) {
+      const found = Array.from({ length: 4000 }, () =>
+        angleIn(angle, Object.fromEntries(Object.entries(drawn).map(([id, point]) => [id, [point![0] + noise(), point![1] + noise()]]))),
+      ) as number[];
+      const told = valuesIn(set, [drawn], 0).find((value) => value.angle === angle)!;
+      expect(sampleStandardDeviation(found) / told.landmarks.byHand)
+        .withContext(angle.id)
+        .toBeCloseTo(1, 1);
+    }
   });
 });

@@ -6,6 +6,10 @@ import type { NeedWant } from './drills/types.js';
 interface CandidateWant {
   readonly motion: MotionId;
   readonly want: NeedWant;
+  /** Of a joint that has several directions: those that the answers were read of, where they were. */
+  readonly asRead?: true;
+  /** Drills that answer it, the best first, and no others. */
+  readonly through?: readonly string[];
 }
 
 const range = (motion: MotionId): CandidateWant => ({ motion, want: 'range' });
@@ -21,7 +25,8 @@ export const CANDIDATE_WANTS: Readonly<Record<CandidateId, CandidateWant | null>
   hipShape: null,
   pelvicControl: control('hip.flexion'),
   depthPastRange: control('hip.flexion'),
-  forwardLeanAvoided: control('hip.flexion'),
+  // Bowing itself comes first, a weight at the chest last: it lets the trunk stay upright.
+  forwardLeanAvoided: { ...control('hip.flexion'), through: ['hip-hinge-band', 'rock-back', 'goblet-squat'] },
   ankleDorsiflexion: range('ankle.dorsiflexion'),
   calf: length('muscleLength.calfKneeStraight'),
   soleus: length('muscleLength.calfKneeBent'),
@@ -38,11 +43,11 @@ export const CANDIDATE_WANTS: Readonly<Record<CandidateId, CandidateWant | null>
   neural: null,
   backMobility: range('lumbar.flexion'),
   thoracicSpine: range('thoracic.extension'),
-  shoulderCapsule: range('shoulder.flexion'),
+  shoulderCapsule: { ...range('shoulder.flexion'), asRead: true },
   latissimus: length('muscleLength.latissimus'),
   endRangeControl: control('hip.internalRotation'),
   neckControl: control('cervical.rotation'),
-  hips: range('hip.internalRotation'),
+  hips: { ...range('hip.internalRotation'), asRead: true },
   wristJoint: range('wrist.extension'),
-  forearmRotation: range('forearm.pronation'),
+  forearmRotation: { ...range('forearm.pronation'), asRead: true },
 };

@@ -4,7 +4,7 @@ import type { Judgement } from '../finding/index.js';
 import { kindOf } from '../finding/index.js';
 import { isUnknown, STAGE_WEIGHTS, type Held, type Need, type Pain, type ProgramOrder } from './needs.js';
 import { minutesOf, sidesCounted } from './dose.js';
-import { DRILL_STAGES, type Drill, type Dose, type Equipment } from './drills/types.js';
+import { DRILL_STAGES, type Drill, type DrillStage, type Dose, type Equipment } from './drills/types.js';
 
 /** A programme is no longer than this. @see common practice, no source */
 export const MOST_DRILLS = 5;
@@ -127,7 +127,7 @@ function unitsFor(
   const leftOut: NotGiven[] = [];
   drills.forEach((drill, at) => {
     const served = needs.flatMap((need, index) => {
-      const weight = drill.serves.includes(need.motion) ? (weights[need.want][drill.stage] ?? 0) : 0;
+      const weight = weightFor(drill, need, weights[need.want]);
       return weight > 0 ? [{ need, index, weight }] : [];
     });
     if (served.length === 0) return;
@@ -171,6 +171,17 @@ function unitsFor(
     if (why) leftOut.push({ drill, why });
   });
   return { units, leftOut };
+}
+
+/** Of drills that a need names in an order, each after the first. @see common practice, no source */
+const NEXT_BEST = 0.6;
+
+/** How well a drill answers a need; 0: not at all. */
+function weightFor(drill: Drill, need: Need, byStage: Readonly<Partial<Record<DrillStage, number>>>): number {
+  if (drill.onlyWhere && !need.because.some((because) => because.by === 'candidate' && drill.onlyWhere!.includes(because.candidate)))
+    return 0;
+  if (need.through) return need.through.includes(drill.id) ? NEXT_BEST ** need.through.indexOf(drill.id) : 0;
+  return drill.serves.includes(need.motion) ? (byStage[drill.stage] ?? 0) : 0;
 }
 
 /** How many easier drills lead up to one that serve the same in the same stage. */

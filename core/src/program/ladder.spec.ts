@@ -50,7 +50,7 @@ describe('the ladder of bending the knee', () => {
   });
 
   it('has an end and a beginning', () => {
-    expect(step([day(1), day(2)], 'split-squat-raised')).toEqual(jasmine.objectContaining({ move: 'stay', why: 'at-the-top' }));
+    expect(step([day(1), day(2)], 'heels-raised-squat')).toEqual(jasmine.objectContaining({ move: 'stay', why: 'at-the-top' }));
     expect(step([day(1, { swelling: true })], 'heel-slide')).toEqual(jasmine.objectContaining({ move: 'stay', why: 'at-the-bottom' }));
     expect(() => step([], 'neck-nod')).toThrowError(/is no step of knee-bending; allowed: heel-slide, /);
   });

@@ -1,6 +1,6 @@
 import { isJoint, motion, protocolOfId } from '../catalogue/index.js';
 import { kindOf, saidOf, type Finding, type Judgement } from '../finding/index.js';
-import { candidateWords, pointedLimbs, type Reasoned } from '../reason/index.js';
+import { candidateWords, pointedLimbs, type Candidate, type Reasoned } from '../reason/index.js';
 import { itemOf, type ItemOutcome } from '../screen/index.js';
 import { allowedFor, type Limits } from '../precaution/index.js';
 import type { Family, InvolvedSide, Mode, MotionId, Severity, Side } from '../terms.js';
@@ -21,6 +21,8 @@ export interface Need {
   /** By how much it weighs against the others. */
   readonly worth: number;
   readonly because: readonly Because[];
+  /** Drills that answer it, the best first, and no others; left out: all that serve its motion. */
+  readonly through?: readonly string[];
 }
 
 /** Why nothing is worked on there yet. */
@@ -123,7 +125,7 @@ export function needsOf({ judgement, reasoned, painTolerated, involvedSide, limi
   const needs = new Map<string, Need>();
   const add = (need: Need) => {
     if (isHeld(need.motion, need.side)) return;
-    const key = `${need.motion} ${need.side} ${need.want}`;
+    const key = [need.motion, need.side, need.want, ...(need.through ?? [])].join(' ');
     const before = needs.get(key);
     needs.set(key, before ? { ...before, worth: Math.max(before.worth, need.worth), because: [...before.because, ...need.because] } : need);
   };
@@ -143,9 +145,29 @@ export function needsOf({ judgement, reasoned, painTolerated, involvedSide, limi
       const wanted = CANDIDATE_WANTS[candidate.id];
       if (!wanted) continue;
       const because: Because = { by: 'candidate', reasoned: one, candidate: candidate.id };
-      for (const side of pointedLimbs(candidate)) add({ ...wanted, side, worth: POINTED_AT, because: [because] });
+      const { want, through, asRead } = wanted;
+      for (const side of pointedLimbs(candidate))
+        for (const id of asRead ? motionsRead(candidate, wanted.motion, side) : [wanted.motion])
+          if (want !== 'range' || !isFreeByHand(id, side, judgement))
+            add({ motion: id, want, side, worth: POINTED_AT, because: [because], ...(through && { through }) });
     }
   return { needs: [...needs.values()].sort((a, b) => b.worth - a.worth), held: once(held) };
+}
+
+/** Directions of the joint that answers for a candidate were read of on a limb; the usual one where none was. */
+function motionsRead({ for: pro }: Candidate, usual: MotionId, side: Side): readonly MotionId[] {
+  const { joint } = motion(usual);
+  const read = pro.flatMap(({ answered }) => (answered.motion && sameSide(answered.side, side) ? [answered.motion] : []));
+  const ofJoint = [...new Set(read)].filter((id) => motion(id).joint === joint);
+  return ofJoint.length > 0 ? ofJoint : [usual];
+}
+
+/** Read by hand, judged, and not short on any side that is meant: no range is wanted there, whatever points to it. */
+function isFreeByHand(id: MotionId, side: Side, { measurements, findings }: Judgement): boolean {
+  const isOf = (of: { readonly motion: MotionId; readonly side: Side; readonly mode: Mode }) =>
+    of.motion === id && of.mode === 'passive' && sameSide(of.side, side);
+  const judged = measurements.filter(({ measurement, judgedBy }) => judgedBy !== null && isOf(measurement));
+  return judged.length > 0 && !findings.some((f) => isOf(f) && kindOf(f.kind)?.wants === 'loss');
 }
 
 const sameSide = (a: Side, b: Side): boolean => a === b || a === 'midline' || b === 'midline';

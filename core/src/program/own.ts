@@ -7,7 +7,7 @@ import { unsaid, withParts } from './drills/unsaid.js';
 import type { Drill } from './drills/types.js';
 
 /** A drill as a clinic wrote it. Never altered: a change is another version, so that what was given keeps its meaning. */
-export interface OwnDrill extends Omit<Drill, 'doseSource' | 'source' | 'traits' | 'is'> {
+export interface OwnDrill extends Omit<Drill, 'doseSource' | 'source' | 'traits' | 'is' | 'onlyWhere'> {
   /** What it asks of the whole person; left out: nobody said, and every caution holds. */
   readonly asks?: readonly DoneTrait[];
   /** Begins with `own-`: no drill that ships ever does. */

@@ -2,7 +2,8 @@ import type { Measurement } from '../assessment.js';
 import { assess } from '../finding/index.js';
 import type { Precaution } from '../precaution/index.js';
 import { breakdownOf, reasonAbout } from '../reason/index.js';
-import type { ScreenDone } from '../screen/index.js';
+import type { ItemTry, ScreenDone } from '../screen/index.js';
+import { passive } from '../reason/define.js';
 import type { MotionId } from '../terms.js';
 import {
   becauseWords,
@@ -17,7 +18,7 @@ import {
   seenWords,
   type Program,
 } from './index.js';
-import { factsFrom, itemOf } from '../testing/answering.js';
+import { factsFrom, itemOf, valueOf } from '../testing/answering.js';
 import { limited } from '../testing/limits.js';
 import { made, ON, PERSON } from '../testing/programs.js';
 
@@ -214,6 +215,51 @@ describe('a programme', () => {
     expect(after(null).leftOut.map(notGivenWords).join('\n')).toContain('the day of the operation is not known');
   });
 
+  it('gives a band at the ankle only where answers point to the joint itself', () => {
+    const short = pair('ankle.dorsiflexion', 4, 18);
+    const reasonedBy = (item: ItemTry) =>
+      reasonAbout(
+        breakdownOf('dorsiflexionStuck'),
+        'left',
+        factsFrom({ values: [], items: [itemOf({ screen: 'loadingReadiness', item: 'kneeToWall' }, 'left', item)] }),
+        { limits: limited([], ON), station: null },
+      );
+    const all = (program: Program) => [...ids(program), ...program.leftOut.map(({ drill }) => drill.id)];
+    expect(all(made(short, { reasoned: [reasonedBy({ faults: [] })] }))).not.toContain('ankle-band-glide');
+    expect(all(made(short, { reasoned: [reasonedBy({ faults: [] })] }))).toContain('calf-roll');
+    expect(all(made(short, { reasoned: [reasonedBy({ faults: ['pinchInFront'] })] }))).toContain('ankle-band-glide');
+  });
+
+  it('begins a trunk that stays too upright with bowing, a weight at the chest last', () => {
+    const seen = itemOf({ screen: 'squatCheck', item: 'squat', view: 'side' }, 'midline', { faults: ['trunkTooUpright'] });
+    const upright = reasonAbout(breakdownOf('squat.trunkTooUpright'), 'midline', factsFrom({ values: [], items: [seen] }), {
+      limits: limited([], ON),
+      station: null,
+    });
+    const program = made(pair('hip.flexion', 125, 125), { reasoned: [upright] });
+    expect(ids(program)).toContain('hip-hinge-band');
+    const wanted = program.needs.find(({ because }) =>
+      because.some((one) => one.by === 'candidate' && one.candidate === 'forwardLeanAvoided'),
+    );
+    expect(wanted?.through?.at(0)).toBe('hip-hinge-band');
+    expect(wanted?.through?.at(-1)).toBe('goblet-squat');
+    const scarce = made(pair('hip.flexion', 125, 125), { reasoned: [upright], minutesADay: 4 });
+    expect(ids(scarce)).toEqual(['hip-hinge-band']);
+  });
+
+  it('wants no range of a motion that is free by hand, whatever answers point to', () => {
+    const pointed = reasonAbout(
+      breakdownOf('overheadReach'),
+      'left',
+      factsFrom({ values: [valueOf(passive('shoulder.externalRotation/supine'), 'left', 30)], items: [] }),
+      { limits: limited([], ON), station: null },
+    );
+    const wants = (measurements: Measurement[]) =>
+      made(measurements, { reasoned: [pointed] }).needs.map(({ motion, side, want }) => `${motion} ${side} ${want}`);
+    expect(wants(pair('hip.flexion', 125, 125))).toContain('shoulder.externalRotation left range');
+    expect(wants(pair('shoulder.externalRotation', 95, 95))).not.toContain('shoulder.externalRotation left range');
+  });
+
   it('drops what made it worse and leans to what helped', () => {
     const first = ids(made(STIFF_HIP))[0]!;
     const worse = made(STIFF_HIP, { past: new Map([[first, { better: 0, worse: 2 }]]) });
@@ -224,7 +270,7 @@ describe('a programme', () => {
   });
 
   it('names the order in use; the two differ', () => {
-    const short = pair('ankle.dorsiflexion', 4, 18);
+    const short = pair('hip.flexion', 80, 125);
     const [stagesOrder, release] = (['stages', 'releaseActivate'] as const).map((order) => made(short, { order, minutesADay: 3 }));
     expect([stages(stagesOrder!)[0], stages(release!)[0]]).toEqual(['mobilise', 'free']);
     for (const { drills } of [stagesOrder!, release!]) {

@@ -8,7 +8,7 @@ import { checkValue, isTooFine } from '../catalogue/check.js';
 import { motion, type Protocol } from '../catalogue/index.js';
 import { endPosition } from '../trial.js';
 import { parseEntry } from '../notation/entry.js';
-import type { Instrument } from '../terms.js';
+import type { Instrument, MotionId } from '../terms.js';
 import { splitTyped } from './split.js';
 
 /** What is in the hand, and how it counts. */
@@ -49,10 +49,38 @@ export function sitesInOrder({ scale, hands }: Pick<Tool, 'scale' | 'hands'>): r
   return hands === 'two' ? ['upper zero', 'lower zero', 'upper end', 'lower end'] : ['upper zero', 'upper end', 'lower zero', 'lower end'];
 }
 
+/** Upper and lower bend of an example, invented, as large as that direction is in somebody. */
+const EXAMPLE_BENDS: Readonly<Record<string, readonly [upper: number, lower: number]>> = {
+  flexion: [86, 34],
+  extension: [29, 12],
+  'cervical.flexion': [57, 9],
+  'cervical.extension': [66, 8],
+};
+const OTHER_BENDS = [38, 11] as const;
+/** Where devices that are not set to zero stand at the beginning of an example. */
+const EXAMPLE_ZEROS = { upper: 353, lower: 8 };
+
+/** A reading at two sites as it is typed with the tool in hand: "86/34" of bowing, "29/12" of bending back. */
+export function twoSiteExample(id: MotionId, tool: Pick<Tool, 'scale' | 'hands'>): string {
+  const [upper, lower] = EXAMPLE_BENDS[id] ?? EXAMPLE_BENDS[id.split('.')[1]!] ?? OTHER_BENDS;
+  const shown: Readonly<Record<string, number>> =
+    tool.scale === null
+      ? { 'upper end': upper, 'lower end': lower }
+      : {
+          'upper zero': EXAMPLE_ZEROS.upper,
+          'lower zero': EXAMPLE_ZEROS.lower,
+          'upper end': (EXAMPLE_ZEROS.upper + upper) % 360,
+          'lower end': EXAMPLE_ZEROS.lower + lower,
+        };
+  return sitesInOrder(tool)
+    .map((site) => shown[site])
+    .join('/');
+}
+
 /**
  * Reads what was typed at the dial with the tool in hand.
  *
- * @example readAtDial('96/41', lumbarFlexion, twoInclinometers) // reading { start: 0, end: 96, lower: { zero: 0, end: 41 } }
+ * @example readAtDial('86/34', lumbarFlexion, twoInclinometers) // reading { start: 0, end: 86, lower: { zero: 0, end: 34 } }
  * @example readAtDial('350/20', hipFlexion, { …inclinometer, scale: '360' }) // 30° of excursion
  */
 export function readAtDial(text: string, protocol: Protocol, tool: Tool): ReadAtDial {
@@ -185,11 +213,17 @@ function readTwoSites(body: string, { motion: id }: Protocol, tool: Tool): ReadA
   if (typeof figures === 'string') return refuse(figures);
   const wanted = sitesInOrder(tool);
   // A device that was set to zero may still be given with its zeros, one device after the other.
-  const order = tool.scale === null && figures.length > 2 ? sitesInOrder({ scale: '180', hands: 'one' }) : wanted;
-  if (figures.length > order.length) return refuse(`"${body}" has ${figures.length} figures; allowed: ${wanted.join('/')}, as 96/41.`);
+  const shape: Pick<Tool, 'scale' | 'hands'> = tool.scale === null && figures.length > 2 ? { scale: '180', hands: 'one' } : tool;
+  const order = sitesInOrder(shape);
+  if (figures.length > order.length)
+    return refuse(`"${body}" has ${figures.length} figures; allowed: ${wanted.join('/')}, as ${twoSiteExample(id, tool)}.`);
   if (figures.length < order.length) {
     const next = order[figures.length]!;
-    return { ok: false, message: `"${body}" is half a reading; now the ${next} (${order.join(', ')}), as 96/41.`, next };
+    return {
+      ok: false,
+      message: `"${body}" is half a reading; now the ${next} (${order.join(', ')}), as ${twoSiteExample(id, { ...tool, ...shape })}.`,
+      next,
+    };
   }
   const at = (name: string): number => figures[order.indexOf(name)] ?? 0;
   const upper = { zero: at('upper zero'), end: at('upper end') };

@@ -1,9 +1,9 @@
 import * as fc from 'fast-check';
 import { ASSUMED_HAND } from '../angle/hands.js';
 import { showOn } from '../angle/scale.js';
-import { protocolOfId, type Protocol } from '../catalogue/index.js';
+import { PROTOCOLS, protocolOfId, type Protocol } from '../catalogue/index.js';
 import type { Instrument } from '../terms.js';
-import { checkReading, readArc, readAtDial, sitesInOrder, splitTyped, valueOfReading, type Tool } from './index.js';
+import { checkReading, readArc, readAtDial, sitesInOrder, splitTyped, twoSiteExample, valueOfReading, type Tool } from './index.js';
 
 const protocol = (id: string): Protocol => protocolOfId(id)!;
 const tool = (instrument: Instrument, more: Partial<Tool> = {}): Tool => ({
@@ -93,13 +93,35 @@ describe('what was typed', () => {
     expect(value('12 kg', protocol('hip.flexion/supine'), tool('goniometer'))).not.toBe(12);
   });
 
-  it('is two sites, less one another: the check values of the trade', () => {
+  it('is two sites, less one another: invented', () => {
     const two = tool('dualInclinometer');
-    expect(value('96/41', LUMBAR, two)).toBe(55);
-    expect(value('117/107', protocol('thoracic.flexion/standing'), two)).toBe(10);
-    expect(value('20/20', protocol('lumbar.extension/standing'), two)).toBe(0);
-    expect(value('39/21', protocol('thoracic.extension/standing'), two)).toBe(18);
-    expect(value('30/49', LUMBAR, two)).toBe(-19);
+    expect(value('86/34', LUMBAR, two)).toBe(52);
+    expect(value('99/86', protocol('thoracic.flexion/standing'), two)).toBe(13);
+    expect(value('14/14', protocol('lumbar.extension/standing'), two)).toBe(0);
+    expect(value('44/29', protocol('thoracic.extension/standing'), two)).toBe(15);
+    expect(value('30/41', LUMBAR, two)).toBe(-11);
+  });
+
+  it('shows by an example that fits the motion and reads as what it should', () => {
+    for (const { protocol: of, scale, hands, shown } of [
+      { protocol: 'lumbar.flexion/standing', scale: null, hands: 'two', shown: '86/34' },
+      { protocol: 'lumbar.extension/standing', scale: null, hands: 'two', shown: '29/12' },
+      { protocol: 'lumbar.flexion/standing', scale: '360', hands: 'one', shown: '353/79/8/42' },
+      { protocol: 'lumbar.flexion/standing', scale: '360', hands: 'two', shown: '353/8/79/42' },
+      { protocol: 'lumbar.extension/standing', scale: '360', hands: 'one', shown: '353/22/8/20' },
+    ] as const) {
+      const example = twoSiteExample(protocol(of).motion, { scale, hands });
+      expect(example).toBe(shown);
+      expect(readAtDial(example, protocol(of), tool('dualInclinometer', { scale, hands })).ok).toBeTrue();
+    }
+    for (const way of PROTOCOLS.filter(({ instruments }) => instruments.includes('dualInclinometer')))
+      for (const hands of ['one', 'two'] as const)
+        for (const scale of [null, '360'] as const) {
+          const example = twoSiteExample(way.motion, { scale, hands });
+          expect(value(example, way, tool('dualInclinometer', { scale, hands })))
+            .withContext(`${way.id} ${example}`)
+            .toEqual(jasmine.any(Number));
+        }
   });
 
   it('asks for the sites in the order of the hands', () => {
@@ -107,27 +129,27 @@ describe('what was typed', () => {
     const one = tool('dualInclinometer', { scale: '360', hands: 'one' });
     expect(sitesInOrder(two)).toEqual(['upper zero', 'lower zero', 'upper end', 'lower end']);
     expect(sitesInOrder(one)).toEqual(['upper zero', 'upper end', 'lower zero', 'lower end']);
-    expect(value('350/5/94/54', LUMBAR, two)).toBe(55);
-    expect(value('350/86/5/46', LUMBAR, one)).toBe(55);
-    expect(value('5/96 3/41', LUMBAR, tool('dualInclinometer'))).toBe(53);
-    expect(readAtDial('350/94', LUMBAR, one)).toEqual(jasmine.objectContaining({ ok: false, next: 'lower zero' }));
-    expect(readAtDial('96', LUMBAR, tool('dualInclinometer'))).toEqual(jasmine.objectContaining({ ok: false, next: 'lower end' }));
+    expect(value('353/8/79/42', LUMBAR, two)).toBe(52);
+    expect(value('353/79/8/42', LUMBAR, one)).toBe(52);
+    expect(value('5/86 3/34', LUMBAR, tool('dualInclinometer'))).toBe(50);
+    expect(readAtDial('353/79', LUMBAR, one)).toEqual(jasmine.objectContaining({ ok: false, next: 'lower zero' }));
+    expect(readAtDial('86', LUMBAR, tool('dualInclinometer'))).toEqual(jasmine.objectContaining({ ok: false, next: 'lower end' }));
   });
 
   it('says what is wrong with a pair of sites, and what is allowed', () => {
     const two = tool('dualInclinometer');
-    expect(readAtDial(' 350/94  3,5/49 ', LUMBAR, tool('dualInclinometer', { scale: '360', hands: 'one' }))).toEqual(
-      jasmine.objectContaining({ ok: true, reading: jasmine.objectContaining({ start: 350, end: 94, lower: { zero: 3.5, end: 49 } }) }),
+    expect(readAtDial(' 353/79  8,5/42 ', LUMBAR, tool('dualInclinometer', { scale: '360', hands: 'one' }))).toEqual(
+      jasmine.objectContaining({ ok: true, reading: jasmine.objectContaining({ start: 353, end: 79, lower: { zero: 8.5, end: 42 } }) }),
     );
     expect(value('', LUMBAR, two)).toContain('Type a reading first');
-    expect(value('96/', LUMBAR, two)).toContain('is half a reading; now the lower end');
+    expect(value('86/', LUMBAR, two)).toContain('is half a reading; now the lower end');
     expect(value('1/2/3', LUMBAR, two)).toContain('is half a reading');
-    expect(value('1/2/3/4/5', LUMBAR, two)).toContain('has 5 figures; allowed: upper end/lower end, as 96/41');
-    expect(value('a/41', LUMBAR, two)).toBe('"a" is not a figure of the device; allowed: degrees, as 96 or 12.5.');
-    expect(value('a/41', LUMBAR, tool('dualInclinometer', { scale: 'quadrant' }))).toBe(
+    expect(value('1/2/3/4/5', LUMBAR, two)).toContain('has 5 figures; allowed: upper end/lower end, as 86/34');
+    expect(value('a/34', LUMBAR, two)).toBe('"a" is not a figure of the device; allowed: degrees, as 96 or 12.5.');
+    expect(value('a/34', LUMBAR, tool('dualInclinometer', { scale: 'quadrant' }))).toBe(
       '"a" is not a figure of the device; allowed: degrees, with a + for every corner passed, as 30+.',
     );
-    expect(value('30+/49', LUMBAR, two)).toContain('"30+" is not a figure of the device');
+    expect(value('30+/34', LUMBAR, two)).toContain('"30+" is not a figure of the device');
   });
 
   it('comes to the same whatever the zeros of the two devices are', () => {

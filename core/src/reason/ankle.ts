@@ -30,7 +30,7 @@ export const ANKLE_END: Question = {
   id: 'ankleEnd',
   asks: 'How does the end of dorsiflexion feel, knee bent?',
   look: endFeel(passive('muscleLength.calfKneeBent/supine'), passive('ankle.dorsiflexion/prone'), passive('ankle.dorsiflexion/sitting')),
-  after: { question: 'bentAndStraight', answers: ['same'] },
+  after: [{ question: 'bentAndStraight', answers: ['same'] }],
   answers: [
     when('hard', 'a hard end', ['ankleJoint'], ['soleus']),
     when('firm', 'a firm stretch', ['soleus'], ['ankleJoint']),

@@ -1,7 +1,7 @@
 import { motion, protocolOfId } from '../catalogue/index.js';
 import { bandAround, mdcOfDifference } from '../error/index.js';
 import type { FaultId, GradedItem } from '../screen/index.js';
-import type { EndFeel, Side, Unit } from '../terms.js';
+import type { EndFeel, MotionId, Side, Unit } from '../terms.js';
 import type { Facts, KnownValue } from './facts.js';
 import type { AnswerId, Cut, Look, Question, Way } from './types.js';
 
@@ -11,6 +11,8 @@ export interface Answered {
   /** Null: looked at, and it decides nothing. */
   readonly answer: AnswerId | null;
   readonly figure: Figure | null;
+  /** What was measured to answer it. */
+  readonly motion?: MotionId;
 }
 
 /** The figures behind an answer. */
@@ -26,6 +28,8 @@ export type Figure =
       readonly unit: Unit;
     }
   | { readonly kind: 'other-side'; readonly value: number; readonly other: number; readonly mdc: number; readonly unit: Unit }
+  /** A reading that a neighbour helped along: what it comes to is not what it is of. */
+  | { readonly kind: 'helped'; readonly motion: MotionId }
   | { readonly kind: 'faults'; readonly seen: readonly FaultId[] }
   | { readonly kind: 'item'; readonly value: number | null; readonly unit: Unit | null }
   | { readonly kind: 'end-feel'; readonly endFeel: EndFeel };
@@ -45,7 +49,7 @@ export function answersTo({ look }: Question, facts: Facts, side: Side): Answere
     case 'value':
       return perSide(look.ways, side, (way, at) => {
         const known = facts.value(way, at);
-        return known && againstCut(known, cutOf(look, way), at);
+        return known && (helped(at, known) ?? againstCut(known, cutOf(look, way), at));
       });
     case 'gain':
       return limbsOf(side).flatMap((at) => first(look.pairs, ([from, to]) => gained(facts, from, to, look.least, at)) ?? []);
@@ -69,10 +73,16 @@ export function answersTo({ look }: Question, facts: Facts, side: Side): Answere
     case 'endFeel':
       return perSide(look.ways, side, (way, at) => {
         const endFeel = facts.value(way, at)?.measurement.endFeel;
-        return endFeel && { side: at, answer: endFeel, figure: { kind: 'end-feel', endFeel } };
+        return endFeel && { side: at, answer: endFeel, figure: { kind: 'end-feel', endFeel }, ...measuredBy(way) };
       });
     case 'finding':
-      return facts.findings.some((f) => f.kind === look.kind && look.motions.includes(f.motion) && limbsOf(side).includes(f.side))
+      return facts.findings.some(
+        (f) =>
+          look.kinds.includes(f.kind) &&
+          look.motions.includes(f.motion) &&
+          (look.mode === undefined || f.mode === look.mode) &&
+          limbsOf(side).includes(f.side),
+      )
         ? [{ side, answer: 'found', figure: null }]
         : [];
   }
@@ -100,11 +110,19 @@ function perSide(ways: readonly Way[], side: Side, read: (way: Way, at: Side) =>
   return sides.flatMap((at) => first(ways, (way) => read(way, at)) ?? []);
 }
 
+const measuredBy = ({ protocol }: Way) => ({ motion: protocolOfId(protocol)!.motion });
+
+/** A reading that was helped along decides nothing. */
+function helped(side: Side, ...known: readonly KnownValue[]): Answered | undefined {
+  const one = known.find(({ measurement }) => (measurement.substitutions?.length ?? 0) > 0)?.measurement.motion;
+  return one && { side, answer: null, figure: { kind: 'helped', motion: one }, motion: one };
+}
+
 /** A value inside its error of the cut decides nothing. */
-function againstCut({ value, sem }: KnownValue, cut: Cut, side: Side): Answered {
+function againstCut({ value, sem, measurement }: KnownValue, cut: Cut, side: Side): Answered {
   const band = bandAround(sem);
   const answer = value < cut.below - band ? 'below' : value >= cut.from + band ? 'from' : null;
-  return { side, answer, figure: { kind: 'value', value, band, cut } };
+  return { side, answer, figure: { kind: 'value', value, band, cut }, motion: measurement.motion };
 }
 
 /** More by so much and by more than its error; no more than its error; or neither, which decides nothing. */
@@ -116,12 +134,15 @@ function told(gain: number, mdc: number, least: number): AnswerId | null {
 function gained(facts: Facts, from: Way, to: Way, least: number, side: Side): Answered | undefined {
   const [a, b] = [facts.value(from, side), facts.value(to, side)];
   if (!a || !b) return undefined;
+  const spoilt = helped(side, a, b);
+  if (spoilt) return spoilt;
   const gain = b.value - a.value;
   const mdc = mdcOfDifference(a.sem, b.sem);
   return {
     side,
     answer: told(gain, mdc, least),
     figure: { kind: 'gain', from: a.value, to: b.value, gain, mdc, least, unit: motion(a.measurement.motion).unit },
+    motion: b.measurement.motion,
   };
 }
 
@@ -144,12 +165,15 @@ const OTHER = { left: 'right', right: 'left', midline: 'midline' } as const;
 function besideOther(facts: Facts, way: Way, share: number, side: Side): Answered | undefined {
   const [here, there] = [facts.value(way, side), facts.value(way, OTHER[side])];
   if (!here || !there) return undefined;
+  const spoilt = helped(side, here, there);
+  if (spoilt) return spoilt;
   const mdc = Math.max(mdcOfDifference(here.sem, there.sem), share * there.value);
   const less = there.value - here.value;
   return {
     side,
     answer: less > mdc ? 'less' : 'alike',
     figure: { kind: 'other-side', value: here.value, other: there.value, mdc, unit: motion(here.measurement.motion).unit },
+    motion: here.measurement.motion,
   };
 }
 

@@ -7,7 +7,7 @@ const CAPSULE = {
   asks: 'Are the losses of the shoulder in the order of its capsule?',
   look: {
     look: 'finding',
-    kind: 'capsular-pattern',
+    kinds: ['capsular-pattern'],
     motions: ['shoulder.externalRotation', 'shoulder.abduction', 'shoulder.internalRotation'],
     toFind: [],
   },

@@ -82,8 +82,25 @@ export const LEG_BREAKDOWNS: readonly Breakdown[] = [
       hipTurns('inward'),
       hipTurns('outward'),
       {
+        id: 'inwardShort',
+        asks: 'Is turning inward by hand short of what is expected, or of the other side?',
+        look: {
+          look: 'finding',
+          kinds: ['short-of-normal', 'short-of-other-side'],
+          motions: ['hip.internalRotation'],
+          mode: 'passive',
+          toFind: [],
+        },
+        answers: [when('found', 'turning inward by hand is short', [])],
+      },
+      {
+        // A firm end is the usual one: of a hip that turns freely it says nothing.
         id: 'turnEnd',
         asks: 'How does the end of turning inward feel?',
+        after: [
+          { question: 'inwardRange', answers: ['below'] },
+          { question: 'inwardShort', answers: ['found'] },
+        ],
         look: endFeel(
           passive('hip.internalRotation/prone'),
           passive('hip.internalRotation/sitting'),
@@ -101,7 +118,12 @@ export const LEG_BREAKDOWNS: readonly Breakdown[] = [
       {
         id: 'order',
         asks: 'Are the losses of the hip in the order of its capsule?',
-        look: { look: 'finding', kind: 'capsular-pattern', motions: ['hip.internalRotation', 'hip.flexion', 'hip.abduction'], toFind: [] },
+        look: {
+          look: 'finding',
+          kinds: ['capsular-pattern'],
+          motions: ['hip.internalRotation', 'hip.flexion', 'hip.abduction'],
+          toFind: [],
+        },
         answers: [when('found', 'the losses are in the order of the capsule', ['hipCapsule'])],
       },
     ],

@@ -145,8 +145,11 @@ const concerns = (side: Side, limbs: readonly Side[]): boolean => side === 'midl
 function limbsAsked({ after }: Question, states: readonly QuestionState[], side: Side): readonly Side[] {
   const limbs = limbsOf(side);
   if (!after) return limbs;
-  const before = states.find((s) => s.question.id === after.question)?.answers ?? [];
-  const met = before.filter(({ answered }) => after.answers.includes(answered.answer!)).map(({ answered }) => answered.side);
+  const met = after.flatMap(({ question, answers }) =>
+    (states.find((s) => s.question.id === question)?.answers ?? [])
+      .filter(({ answered }) => answers.includes(answered.answer!))
+      .map(({ answered }) => answered.side),
+  );
   return limbs.filter((limb) => met.some((of) => concerns(of, [limb])));
 }
 

@@ -85,6 +85,7 @@ export const SQUAT_BREAKDOWNS: readonly Breakdown[] = [
     pattern: 'squat.pelvisTucks',
     name: 'Squat: the pelvis tucks under',
     candidates: ['hipFlexionRange', 'hamstrings', 'glutealTissue', 'hipCapsule', 'hipShape', 'pelvicControl', 'depthPastRange'],
+    onlyBlamed: ['hamstrings'],
     openedBy: [],
     questions: [
       {
@@ -109,19 +110,17 @@ export const SQUAT_BREAKDOWNS: readonly Breakdown[] = [
         id: 'bendTheKnee',
         asks: 'Does the hip bend further once the knee is bent, than with the leg straight?',
         look: gain(10, [passive('muscleLength.straightLegRaise/supine'), HIP_FLEXION]),
-        after: { question: 'hipFlexion', answers: ['below'] },
+        after: [{ question: 'hipFlexion', answers: ['below'] }],
         answers: [
-          when('gains', 'the hip bends further with the knee bent', ['hamstrings'], [], {
-            advice: 'The hamstrings matter little in a squat, since the knee is bent there.',
-          }),
-          when('same', 'bending the knee gains nothing', [], ['hamstrings']),
+          when('gains', 'the hip bends further with the knee bent, as it is in a squat: not the hamstrings', [], ['hamstrings']),
+          when('same', 'bending the knee gains nothing: the seat', ['glutealTissue']),
         ],
       },
       {
         id: 'hipEnd',
         asks: 'How does the end of hip flexion feel?',
         look: endFeel(HIP_FLEXION),
-        after: { question: 'hipFlexion', answers: ['below'] },
+        after: [{ question: 'hipFlexion', answers: ['below'] }],
         answers: [
           when('firm', 'a firm stretch behind', ['glutealTissue'], ['hipShape']),
           when('hard', 'a hard end', ['hipShape'], ['glutealTissue'], {
@@ -272,7 +271,15 @@ export const SQUAT_BREAKDOWNS: readonly Breakdown[] = [
     name: 'Squat: the knee rolls in',
     candidates: [...ANKLE, 'hipStrength', 'footPosture', 'hipInternalRotation'],
     openedBy: [],
-    questions: [heelsRaised(['kneeRollsIn'], 'front'), kneeToWall(), BENT_AND_STRAIGHT, ANKLE_END, hipPush, footRolls('front'), hipTurnsIn],
+    questions: [
+      heelsRaised(['kneeRollsIn'], 'front'),
+      kneeToWall(['hipStrength', 'footPosture']),
+      BENT_AND_STRAIGHT,
+      ANKLE_END,
+      hipPush,
+      footRolls('front'),
+      hipTurnsIn,
+    ],
     advice: ['With too little dorsiflexion the knee is borrowing range; with enough, look at hip and foot.'],
     refer: [],
     source: COMMON_PRACTICE,
@@ -284,7 +291,7 @@ export const SQUAT_BREAKDOWNS: readonly Breakdown[] = [
     openedBy: [],
     questions: [
       heelsRaised(['footFlattens'], 'front'),
-      kneeToWall(),
+      kneeToWall(['hipStrength', 'footPosture']),
       BENT_AND_STRAIGHT,
       ANKLE_END,
       {

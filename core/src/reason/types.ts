@@ -50,7 +50,13 @@ export type Look =
   /** How the end feels: the answer is the end feel. */
   | { readonly look: 'endFeel'; readonly ways: readonly Way[] }
   /** A finding of a kind: `found`. That it is not there answers nothing: perhaps nobody looked. */
-  | { readonly look: 'finding'; readonly kind: FindingKind; readonly motions: readonly MotionId[]; readonly toFind: readonly Way[] };
+  | {
+      readonly look: 'finding';
+      readonly kinds: readonly FindingKind[];
+      readonly motions: readonly MotionId[];
+      readonly mode?: Mode;
+      readonly toFind: readonly Way[];
+    };
 
 export type AnswerId =
   'below' | 'from' | 'gains' | 'same' | 'less' | 'alike' | 'clears' | 'stays' | 'seen' | 'not-seen' | 'meets' | 'short' | 'found' | EndFeel;
@@ -72,8 +78,8 @@ export interface Question {
   readonly asks: string;
   readonly look: Look;
   readonly answers: readonly Answer[];
-  /** Asked only where another question was answered so. */
-  readonly after?: { readonly question: string; readonly answers: readonly AnswerId[] };
+  /** Asked only where another question was answered so; where several are named, any of them. */
+  readonly after?: readonly { readonly question: string; readonly answers: readonly AnswerId[] }[];
 }
 
 /** Where schools differ, each by its name. */
@@ -87,6 +93,8 @@ export interface Breakdown {
   readonly pattern: PatternId;
   readonly name: string;
   readonly candidates: readonly CandidateId[];
+  /** Of them, those that are often blamed and that nothing here points to: they can only be ruled out. */
+  readonly onlyBlamed?: readonly CandidateId[];
   readonly questions: readonly Question[];
   /** Measured motions whose loss opens it. */
   readonly openedBy: readonly MotionId[];

@@ -48,6 +48,8 @@ export function figureWords({ figure }: Answered): string {
         other: amountWords(figure.other, figure.unit),
         mdc: formatNumber(Math.round(figure.mdc * 10) / 10),
       });
+    case 'helped':
+      return say('{name} was helped along', { name: lower(motion(figure.motion).name) });
     case 'faults':
       return figure.seen.length > 0 ? listed(figure.seen.map(faultWords)) : '';
     case 'item':
@@ -65,7 +67,10 @@ export function evidenceWords({ answered, says }: CandidateEvidence): string {
 
 /** Why something that was looked at decides nothing. */
 export function undecidedWords(answered: Answered): string {
-  return say('{side}{figure}: inside its error, it decides nothing', { side: sideWord(answered.side), figure: figureWords(answered) });
+  const parts = { side: sideWord(answered.side), figure: figureWords(answered) };
+  return answered.figure?.kind === 'helped'
+    ? say('{side}{figure}: it decides nothing, measure again', parts)
+    : say('{side}{figure}: inside its error, it decides nothing', parts);
 }
 
 /** The item of a test. */

@@ -1,9 +1,19 @@
 import type { FaultId, Modification, View } from '../screen/index.js';
-import type { Side } from '../terms.js';
+import type { EndFeel, Side } from '../terms.js';
 import { factsFrom, itemOf, valueOf, type MadeFacts } from '../testing/answering.js';
 import { limited } from '../testing/limits.js';
 import { passive } from './define.js';
-import { breakdownOf, evidenceWords, pointedLimbs, reasonAbout, type Breakdown, type Choosing, type Reasoned } from './index.js';
+import {
+  breakdownOf,
+  CANDIDATE_IDS,
+  evidenceWords,
+  pointedLimbs,
+  reasonAbout,
+  undecidedWords,
+  type Breakdown,
+  type Choosing,
+  type Reasoned,
+} from './index.js';
 import type { ItemWay } from './types.js';
 
 const FREE: Choosing = { limits: limited([], '2026-11-20'), station: null };
@@ -35,7 +45,43 @@ describe('worked cases (common practice, no source)', () => {
       valueOf(passive('hip.flexion/supine'), 'left', 54),
     ];
     expect(state(about(breakdownOf('legRaise'), { values, items: [] }), 'hamstrings')).toBe('speaksAgainst');
-    expect(state(about(breakdownOf('squat.pelvisTucks'), { values, items: [] }), 'hamstrings')).toBe('speaksAgainst');
+    const squatting = about(breakdownOf('squat.pelvisTucks'), { values, items: [] });
+    expect([state(squatting, 'hamstrings'), state(squatting, 'glutealTissue')]).toEqual(['open', 'pointsTo']);
+  });
+
+  it('a hip that bends further with the knee bent: not the hamstrings of a squat, and void where the pelvis had rolled', () => {
+    const raise = valueOf(passive('muscleLength.straightLegRaise/supine'), 'left', 50);
+    const bend = valueOf(passive('hip.flexion/supine'), 'left', 96);
+    const squatting = about(breakdownOf('squat.pelvisTucks'), { values: [raise, bend], items: [] });
+    expect([state(squatting, 'hamstrings'), state(squatting, 'hipFlexionRange')]).toEqual(['speaksAgainst', 'pointsTo']);
+    expect(CANDIDATE_IDS).toContain('hamstrings');
+    expect(state(about(breakdownOf('legRaise'), { values: [raise, bend], items: [] }), 'hamstrings')).toBe('pointsTo');
+    const rolled = { ...raise, measurement: { ...raise.measurement, substitutions: ['pelvis-rolls'] } };
+    const again = about(breakdownOf('squat.pelvisTucks'), { values: [rolled, bend], items: [] });
+    expect(state(again, 'hamstrings')).toBe('open');
+    const { undecided } = again.questions.find(({ question }) => question.id === 'bendTheKnee')!;
+    expect(undecidedWords(undecided[0]!)).toBe('left: straight-leg raise was helped along: it decides nothing, measure again');
+  });
+
+  it('a firm end of a hip that turns freely points to nothing', () => {
+    const turned = (degrees: number, endFeel: EndFeel) =>
+      about(breakdownOf('hipRotation'), {
+        values: [valueOf(passive('hip.internalRotation/sitting'), 'left', degrees, endFeel)],
+        items: [],
+      });
+    expect(state(turned(45, 'firm'), 'hipCapsule')).toBe('open');
+    expect(turned(45, 'firm').questions.find(({ question }) => question.id === 'turnEnd')!.state).toBe('waits');
+    expect(state(turned(8, 'firm'), 'hipCapsule')).toBe('pointsTo');
+  });
+
+  it('a knee that rolls in although the ankle is free: hip and foot, not the ankle', () => {
+    const wall = { values: [valueOf({ protocol: 'distance.kneeToWall/standing', mode: 'active' }, 'left', 14)], items: [] };
+    const reasoned = about(breakdownOf('squat.kneeRollsIn'), wall);
+    expect(['hipStrength', 'footPosture', 'ankleDorsiflexion'].map((id) => state(reasoned, id))).toEqual([
+      'pointsTo',
+      'pointsTo',
+      'speaksAgainst',
+    ]);
   });
 
   it('a clean squat with raised heels: the ankle', () => {

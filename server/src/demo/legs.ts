@@ -51,7 +51,7 @@ export const DANCE_TEACHER: DemoPatient = {
   age: 34,
   sex: 'female',
   occupation: 'Dance teacher',
-  complaint: 'Right hip tires when the leg is held high',
+  complaint: 'Turns to the right feel short, and the arms stop before they are overhead',
   complaintAt: 'hip',
   involvedSide: 'right',
   visits: [
@@ -75,20 +75,12 @@ export const DANCE_TEACHER: DemoPatient = {
         { motion: 'hip.extension', active: [18, 14], passive: [28, 28] },
         { motion: 'hip.internalRotation', active: [43, 37], passive: [56, 57] },
         { motion: 'hip.externalRotation', active: [53, 54], passive: [68, 68] },
+        { motion: 'thoracolumbar.rotation', active: [51, 49] },
       ],
       screened: [
-        { screen: 'floorPath', item: 'squatDown', seen: { meets: true, faults: [], pain: 0 } },
-        ...(['left', 'right'] as const).flatMap((side): DemoTry[] => [
-          { screen: 'floorPath', item: 'sitBones', side, seen: { meets: true, faults: [], pain: 0 } },
-          { screen: 'floorPath', item: 'trunkTall', side, seen: { faults: ['trunkLeans'], pain: 0 } },
-          {
-            screen: 'floorPath',
-            item: 'backLeg',
-            side,
-            seen: { faults: side === 'right' ? ['trunkLeans', 'handsUsed'] : ['trunkLeans'], pain: 0 },
-          },
-          { screen: 'floorPath', item: 'kneesPressed', side, seen: { meets: true, faults: [], pain: 0 } },
-        ]),
+        { screen: 'loadingReadiness', item: 'turn', side: 'left', seen: { value: 60, faults: [], pain: 0 } },
+        { screen: 'loadingReadiness', item: 'turn', side: 'right', seen: { value: 35, faults: ['trunkLeans'], pain: 0 } },
+        { screen: 'loadingReadiness', item: 'wallArms', seen: { value: 150, faults: ['ribsFlare'], pain: 0 } },
         { screen: 'jointCircles', item: 'hip', side: 'left', seen: { sector: null, pain: 0 } },
         { screen: 'jointCircles', item: 'hip', side: 'right', seen: { sector: { from: 4, to: 6 }, faults: ['lowBackArches'], pain: 0 } },
       ],

@@ -4,7 +4,7 @@ import type { Demands } from './types.js';
 export const ANKLE = {
   'calf-roll': {
     working: 'ankle.dorsiflexion 0, knee.extension 0, ankle.plantarflexion 20',
-    helping: 'knee.flexion 90',
+    helping: 'knee.flexion 90, knee.extension 0',
     both: 'hip.flexion 80, wrist.extension 80 body, fingerMcp.extension 0 body, fingerPip.extension 0 body, fingerDip.extension 0 body, elbow.extension 0 body, shoulder.extension 40 body',
     neck: '',
     chest: '',

@@ -1,58 +1,12 @@
-import { readFileSync } from 'node:fs';
 import { findMotion, isJoint, MOTIONS } from '../../catalogue/index.js';
 import { allowedDoing, PRECAUTION_KINDS, type Precaution } from '../../precaution/index.js';
 import { DRILLS, LEAVE_RULES } from '../../program/index.js';
-import { SCREENS } from '../../screen/index.js';
-import type { Mode, MotionId, Position, Side } from '../../terms.js';
-import { DONE_TRAITS, jointOfRow, type DoneTrait, type Imposition } from '../index.js';
+import type { MotionId, Side } from '../../terms.js';
+import { DONE_THINGS, ENTERED, ENTERED_TRAITS, enteredRows, isKnownRow, type DoneThing } from '../../testing/done-second-entry.js';
+import { DONE_TRAITS, jointOfRow, type Imposition } from '../index.js';
 import { DEMANDED_IDS } from './index.js';
 import { rowsOf } from './read.js';
 import type { Demands } from './types.js';
-
-interface Thing {
-  readonly id: string;
-  readonly imposes: readonly Imposition[];
-  readonly traits: ReadonlySet<DoneTrait>;
-  readonly position: Position;
-  readonly mode: Mode;
-  readonly sides: string;
-}
-const THINGS: readonly Thing[] = [
-  ...DRILLS,
-  ...SCREENS.flatMap(({ id, items }) => items.map((item) => ({ ...item, id: `${id}.${item.id}` }))),
-];
-
-const lines = (file: string): string[][] =>
-  readFileSync(new URL(file, import.meta.url), 'utf8')
-    .trim()
-    .split('\n')
-    .slice(1)
-    .map((line) => line.split(','));
-
-/** A second entry, made apart from clinical knowledge without a look at ours: no field holds a comma. */
-const ENTERED = lines('./second-entry.csv');
-const ENTERED_TRAITS = lines('./second-entry-traits.csv') as [string, DoneTrait][];
-
-/** The second entry speaks of the fingers, the thumb and the great toe as one joint each. */
-const LUMPED: Readonly<Record<string, readonly string[]>> = {
-  fingers: ['fingerMcp', 'fingerPip', 'fingerDip'],
-  thumb: ['thumbCmc', 'thumbMcp', 'thumbIp'],
-  greatToe: ['greatToeMtp', 'greatToeIp'],
-};
-
-/** A row of the second entry as rows of ours, one a joint. */
-function entered([, limb, joint, direction, degrees, load, by]: readonly string[]): Imposition[] {
-  const of = { limb, load, by };
-  return (LUMPED[joint!] ?? [joint!]).flatMap((one): Imposition[] => {
-    if (direction === 'weight')
-      // The tip of the toe carries with its ball, the fingers with their knuckles.
-      return ['greatToeIp', 'fingerPip', 'fingerDip'].includes(one) ? [] : [{ what: 'bears', joint: one, ...of } as Imposition];
-    const motion = `${one}.${direction}`;
-    if (LUMPED[joint!] && !findMotion(motion)) return [];
-    if (degrees === '0' && load === 'resisted') return [{ what: 'works', motion, ...of } as Imposition];
-    return [{ what: 'moves', motion, degrees: degrees === 'full' ? degrees : Number(degrees), isFigure: false, ...of } as Imposition];
-  });
-}
 
 /** Every precaution that could meet a row: each kind, in each mode, at figures around it. */
 function precautionsAbout(row: Imposition): Precaution[] {
@@ -64,7 +18,10 @@ function precautionsAbout(row: Imposition): Precaution[] {
   }
   const motions = [row.motion, findMotion(row.motion)?.opposite].filter((id): id is MotionId => Boolean(id && findMotion(id)));
   const far = row.what === 'works' ? [] : [row.degrees === 'full' ? findMotion(row.motion)!.limits.max : row.degrees];
-  const figures = far.flatMap((at) => [at - 1, at - 6, at * 0.6].map((figure) => Math.max(0, figure)));
+  // Where straight is zero, a limit may lie short of it: below zero.
+  const about = findMotion(row.motion);
+  const min = about?.endsNearZero ? about.limits.min : 0;
+  const figures = far.flatMap((at) => [at - 1, at - 6, at - 30, at * 0.6].map((figure) => Math.max(min, figure)));
   return motions.flatMap((motion) =>
     ([undefined, 'active', 'passive'] as const).flatMap((mode) => [
       ...PRECAUTION_KINDS.filter((kind) => kind !== 'weight' && kind !== 'single-leg').map((kind) => ({
@@ -79,27 +36,56 @@ function precautionsAbout(row: Imposition): Precaution[] {
   );
 }
 
-const isOut = (thing: Thing, imposes: readonly Imposition[], side: Side, by: Precaution): boolean =>
+const isOut = (thing: DoneThing, imposes: readonly Imposition[], side: Side, by: Precaution): boolean =>
   allowedDoing({ ...thing, imposes, is: [] }, side, { precautions: [by], cautions: [], on: null }).kind === 'forbidden';
 
-/** What is declared and in the catalogue, and what has no motion of its own there: sideways strain, a shin that turns. */
-const isKnown = (row: Imposition): boolean => !('motion' in row) || findMotion(row.motion) !== undefined;
+/** What came after the second entry. */
+const SINCE = ['half-kneel-sink', 'split-rear-fold'] as const;
 
 describe('what exercises and items do to the body', () => {
+  // Clinical knowledge, from memory, no source: each limit by itself rules it out on that side.
+  it('rules out what came since under the limits that speak against it', () => {
+    const out = (id: string, by: Omit<Precaution, 'source' | 'until'>, side: Side = 'left') => {
+      const thing = DONE_THINGS.find((one) => one.id === id)!;
+      return isOut(thing, thing.imposes, side, { ...by, source: 'surgeon', until: null });
+    };
+    const bent: Omit<Precaution, 'source' | 'until'> = { motion: 'knee.flexion', side: 'left', limit: 90 };
+    for (const id of SINCE) {
+      expect(out(id, bent)).withContext(id).toBeTrue();
+      expect(out(id, { motion: 'knee.flexion', kind: 'weight', side: 'left', limit: null }))
+        .withContext(id)
+        .toBeTrue();
+      expect(out(id, { motion: 'knee.extension', kind: 'resisted', side: 'right', limit: null }))
+        .withContext(`${id}: the front leg`)
+        .toBeTrue();
+      expect(out(id, { motion: 'ankle.plantarflexion', kind: 'end-range', side: 'left', limit: null }))
+        .withContext(id)
+        .toBeTrue();
+      expect(out(id, { motion: 'shoulder.flexion', kind: 'weight', side: 'left', limit: null }))
+        .withContext(id)
+        .toBeTrue();
+    }
+    expect(out('split-rear-fold', { motion: 'hip.extension', side: 'left', limit: 0 })).toBeTrue();
+    expect(out('split-rear-fold', { motion: 'hip.extension', kind: 'single-leg', side: 'right', limit: null })).toBeTrue();
+    expect(out('half-kneel-sink', { motion: 'cervical.rotation', limit: null })).toBeFalse();
+  });
+
   it('is declared by every one of them, and by none that there is not', () => {
     const advised = LEAVE_RULES.map(({ id }) => `instead.${id}`);
-    expect([...DEMANDED_IDS].sort()).toEqual([...THINGS.map(({ id }) => id), ...advised].sort());
-    expect(new Set(ENTERED.map(([id]) => id))).toEqual(new Set(THINGS.map(({ id }) => id)));
+    expect([...DEMANDED_IDS].sort()).toEqual([...DONE_THINGS.map(({ id }) => id), ...advised].sort());
+    const before = new Set(ENTERED.map(([id]) => id));
+    expect(DONE_THINGS.map(({ id }) => id).filter((id) => !before.has(id))).toEqual([...SINCE]);
+    expect([...before].filter((id) => !DONE_THINGS.some((thing) => thing.id === id))).toEqual([]);
     expect(ENTERED.length).toBe(2519);
   });
 
   it('is nowhere looser than the second entry: whatever limit its row meets, ours meets too', () => {
     let asked = 0;
     const looser: string[] = [];
-    for (const thing of THINGS) {
+    for (const thing of DONE_THINGS) {
       const sides: readonly Side[] = thing.sides === 'none' ? ['midline'] : ['left', 'right'];
       for (const line of ENTERED.filter(([id]) => id === thing.id))
-        for (const row of entered(line).filter(isKnown)) {
+        for (const row of enteredRows(line).filter(isKnownRow)) {
           if (jointOfRow(row) === ('any' as never)) continue;
           for (const by of precautionsAbout(row))
             for (const limb of ['left', 'right'] as const)
@@ -117,9 +103,9 @@ describe('what exercises and items do to the body', () => {
 
   it('stands on one leg wherever the second entry does: that is of all its weights together', () => {
     const alone: string[] = [];
-    for (const thing of THINGS) {
+    for (const thing of DONE_THINGS) {
       const rows = ENTERED.filter(([id]) => id === thing.id)
-        .flatMap(entered)
+        .flatMap(enteredRows)
         .filter((row) => row.what === 'bears');
       for (const side of thing.sides === 'none' ? (['midline'] as const) : (['left', 'right'] as const))
         for (const limb of ['left', 'right'] as const) {
@@ -142,12 +128,12 @@ describe('what exercises and items do to the body', () => {
   });
 
   it('names the strain that no motion of the catalogue has', () => {
-    const strains = ENTERED.flatMap((line) => entered(line).map((row) => [line[0]!, row] as const)).filter(
-      ([, row]) => !isKnown(row) && jointOfRow(row) !== ('any' as never),
+    const strains = ENTERED.flatMap((line) => enteredRows(line).map((row) => [line[0]!, row] as const)).filter(
+      ([, row]) => !isKnownRow(row) && jointOfRow(row) !== ('any' as never),
     );
     expect(strains.length).toBeGreaterThan(30);
     for (const [id, row] of strains) {
-      const { imposes } = THINGS.find((thing) => thing.id === id)!;
+      const { imposes } = DONE_THINGS.find((thing) => thing.id === id)!;
       expect(imposes.some((one) => 'motion' in one && 'motion' in row && one.motion === row.motion))
         .withContext(`${id} ${JSON.stringify(row)}`)
         .toBeTrue();
@@ -156,7 +142,7 @@ describe('what exercises and items do to the body', () => {
 
   it('asks of the whole person all that the second entry says', () => {
     expect(ENTERED_TRAITS.length).toBe(946);
-    const missing = ENTERED_TRAITS.filter(([id, trait]) => !THINGS.find((thing) => thing.id === id)!.traits.has(trait));
+    const missing = ENTERED_TRAITS.filter(([id, trait]) => !DONE_THINGS.find((thing) => thing.id === id)!.traits.has(trait));
     expect(missing).toEqual([]);
     expect([...new Set(ENTERED_TRAITS.map(([, trait]) => trait))].filter((trait) => !DONE_TRAITS.includes(trait))).toEqual([]);
   });
@@ -174,7 +160,7 @@ describe('what exercises and items do to the body', () => {
   });
 
   it('knows an effort from a position: a straight knee that works is both', () => {
-    const raise = THINGS.find(({ id }) => id === 'loadingReadiness.legRaise')!;
+    const raise = DONE_THINGS.find(({ id }) => id === 'loadingReadiness.legRaise')!;
     const by = (over: Partial<Precaution>): Precaution => ({
       motion: 'knee.extension',
       limit: null,

@@ -130,7 +130,7 @@ export const HAND = {
   },
   'finger-steps': {
     working:
-      'fingerMcp.flexion full limb active, fingerPip.flexion full limb active, fingerDip.flexion full limb active, fingerMcp.extension full limb active, fingerPip.extension full limb active, fingerDip.extension full limb active, wrist.extension 20, elbow.flexion 90',
+      'fingerMcp.flexion full limb active, fingerPip.flexion full limb active, fingerDip.flexion full limb active, fingerMcp.extension full limb active, fingerPip.extension full limb active, fingerDip.extension full limb active, wrist.extension 20, elbow.flexion 90, thumbMcp.extension 0, thumbIp.extension 0',
     helping: '',
     both: 'hip.flexion 90, knee.flexion 90',
     neck: '',
@@ -157,7 +157,7 @@ export const HAND = {
   },
   'fingers-spread': {
     working:
-      'fingerMcp.abduction full limb active, fingerMcp.adduction full limb active, shoulder.flexion 30, elbow.flexion 90, thumbCmc.abduction 50 none active, wrist.extension 10, forearm.pronation 80',
+      'fingerMcp.abduction full limb active, fingerMcp.adduction full limb active, shoulder.flexion 30, elbow.flexion 90, thumbCmc.abduction 50 none active, wrist.extension 10, forearm.pronation 80, fingerMcp.extension 0, fingerPip.extension 0, fingerDip.extension 0',
     helping: '',
     both: 'hip.flexion 90, knee.flexion 90',
     neck: '',

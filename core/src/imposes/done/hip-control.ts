@@ -103,7 +103,8 @@ export const HIP_CONTROL = {
     traits: ['supine', 'breath-hold', 'getting-to-floor'],
   },
   'hamstring-slide': {
-    working: 'hip.flexion 90, knee.extension 0 stretch active, knee.extension 0 limb active, knee.flexion 100 limb active',
+    working:
+      'hip.flexion 90, knee.extension 0 stretch active, knee.extension 0 limb active, knee.flexion 100 limb active, ankle.dorsiflexion 0',
     helping: 'hip.extension 0, knee.extension 0',
     both: 'elbow.flexion 80 resisted active, shoulder.flexion 60 resisted active',
     neck: '',

@@ -44,7 +44,7 @@ export const PATTERNS = {
   'hip-hitch-step': {
     working:
       'hip.abduction 10 body active, knee.extension 0 body active, hip.adduction 15 body active, knee.extension 0 body, knee.adduction 0 body',
-    helping: 'hip.abduction 5 none active',
+    helping: 'hip.abduction 5 none active, hip.extension 0, knee.extension 0',
     both: '',
     neck: '',
     chest: '',

@@ -15,7 +15,7 @@ export const SCREEN_HIP_SIX_WAYS = {
     traits: ['supine', 'end-range', 'trunk-effort', 'getting-to-floor', 'hip-flexion-adduction-turn-in'],
   },
   'hipSixWays.legRaise': {
-    working: 'hip.flexion 80 limb active, knee.extension 0 stretch, knee.extension 0 limb active',
+    working: 'hip.flexion 80 limb active, knee.extension 0 stretch, knee.extension 0 limb active, ankle.dorsiflexion 0',
     helping: 'hip.extension 0, knee.extension 0',
     both: '',
     neck: '',
@@ -27,7 +27,7 @@ export const SCREEN_HIP_SIX_WAYS = {
     traits: ['supine', 'leg-raised', 'end-range', 'nerve-tension', 'trunk-effort', 'getting-to-floor'],
   },
   'hipSixWays.wallExtension': {
-    working: 'hip.extension full limb active, hip.externalRotation 10 limb',
+    working: 'hip.extension full limb active, hip.externalRotation 10 limb, knee.extension 0 limb',
     helping: 'knee.extension 0 body',
     both: 'wrist.extension 60 limb',
     neck: 'cervical.rotation 30',
@@ -64,7 +64,7 @@ export const SCREEN_HIP_SIX_WAYS = {
     ],
   },
   'hipSixWays.sideLift': {
-    working: 'hip.abduction full limb active, hip.externalRotation 10 limb, knee.adduction 0 limb',
+    working: 'hip.abduction full limb active, hip.externalRotation 10 limb, knee.adduction 0 limb, knee.extension 0 limb',
     helping: 'knee.extension 0 body, hip.abduction 10 body',
     both: 'fingerMcp.flexion 50 limb active, fingerPip.flexion 50 limb active, fingerDip.flexion 50 limb active',
     neck: '',

@@ -15,7 +15,7 @@ export const SCREEN_JOINT_CIRCLES = {
     traits: ['end-range-neck', 'neck-extension', 'neck-extension-rotation', 'neck-moved', 'head-turned', 'balance-risk', 'end-range'],
   },
   'jointCircles.blade': {
-    working: 'shoulder.flexion 10 limb active, shoulder.extension 10 limb active',
+    working: 'shoulder.flexion 10 limb active, shoulder.extension 10 limb active, elbow.extension 0',
     helping: '',
     both: '',
     neck: 'cervical.lateralFlexion 5',
@@ -28,7 +28,7 @@ export const SCREEN_JOINT_CIRCLES = {
   },
   'jointCircles.shoulder': {
     working:
-      'shoulder.flexion full limb active, shoulder.abduction full limb active, shoulder.extension full limb active, shoulder.internalRotation full limb active, shoulder.externalRotation full limb active, shoulder.horizontalAbduction 30 limb active, shoulder.adduction 10 limb active, forearm.pronation 60 limb active',
+      'shoulder.flexion full limb active, shoulder.abduction full limb active, shoulder.extension full limb active, shoulder.internalRotation full limb active, shoulder.externalRotation full limb active, shoulder.horizontalAbduction 30 limb active, shoulder.adduction 10 limb active, forearm.pronation 60 limb active, elbow.extension 0 limb',
     helping: '',
     both: '',
     neck: '',
@@ -54,7 +54,7 @@ export const SCREEN_JOINT_CIRCLES = {
   },
   'jointCircles.wrist': {
     working:
-      'wrist.extension full limb active, wrist.flexion full limb active, wrist.radialDeviation full limb active, wrist.ulnarDeviation full limb active, forearm.pronation 80, shoulder.flexion 30, elbow.flexion 90',
+      'wrist.extension full limb active, wrist.flexion full limb active, wrist.radialDeviation full limb active, wrist.ulnarDeviation full limb active, forearm.pronation 80, shoulder.flexion 30, elbow.flexion 90, fingerMcp.extension 0 limb, fingerPip.extension 0 limb, fingerDip.extension 0 limb',
     helping: '',
     both: 'hip.flexion 90, knee.flexion 90',
     neck: '',
@@ -92,7 +92,7 @@ export const SCREEN_JOINT_CIRCLES = {
   },
   'jointCircles.shinTurn': {
     working:
-      'hip.flexion 105, knee.flexion 110 limb active, knee.extension 45 limb active, knee.internalRotation full limb active, knee.externalRotation full limb active',
+      'hip.flexion 105, knee.flexion 110 limb active, knee.extension 45 limb active, knee.internalRotation full limb active, knee.externalRotation full limb active, ankle.dorsiflexion 0 limb',
     helping: 'hip.flexion 90, knee.flexion 90',
     both: 'elbow.flexion 90 resisted active, shoulder.flexion 40 resisted active',
     neck: '',

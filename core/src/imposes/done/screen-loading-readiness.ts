@@ -44,7 +44,7 @@ export const SCREEN_LOADING_READINESS = {
   'loadingReadiness.wallArms': {
     working: '',
     helping: '',
-    both: 'shoulder.flexion full limb active, elbow.extension 0, hip.flexion 90, hip.externalRotation 50, hip.abduction 45, knee.flexion 125, ankle.plantarflexion 30, subtalar.inversion 25, shoulder.externalRotation 60, thumbCmc.flexion 60 none active, thumbMcp.flexion 60 none active, thumbIp.flexion 60 none active, fingerMcp.flexion 70 none active, fingerPip.flexion 70 none active, fingerDip.flexion 70 none active',
+    both: 'shoulder.flexion full limb active, elbow.extension 0, hip.flexion 90, hip.externalRotation 50, hip.abduction 45, knee.flexion 125, ankle.plantarflexion 30, subtalar.inversion 25, shoulder.externalRotation 60, thumbCmc.flexion 60 none active, thumbMcp.flexion 60 none active, thumbIp.flexion 60 none active, fingerMcp.flexion 70 none active, fingerPip.flexion 70 none active, fingerDip.flexion 70 none active, elbow.extension 0 limb',
     neck: '',
     chest: 'thoracic.extension 15 limb',
     lowBack: 'lumbar.flexion 20, lumbar.extension 10',
@@ -103,7 +103,7 @@ export const SCREEN_LOADING_READINESS = {
   'loadingReadiness.toeTouch': {
     working: '',
     helping: '',
-    both: 'hip.flexion full body active, knee.extension 0 stretch, ankle.plantarflexion 10 body, shoulder.flexion 90 none active',
+    both: 'hip.flexion full body active, knee.extension 0 stretch, ankle.plantarflexion 10 body, shoulder.flexion 90 none active, elbow.extension 0',
     neck: 'cervical.flexion 30 limb, cervical.extension 20 limb',
     chest: 'thoracic.flexion full body measurement',
     lowBack: 'lumbar.flexion full body measurement',
@@ -122,7 +122,7 @@ export const SCREEN_LOADING_READINESS = {
     ],
   },
   'loadingReadiness.legRaise': {
-    working: 'hip.flexion 80 limb active, knee.extension 0 stretch, knee.extension 0 limb active',
+    working: 'hip.flexion 80 limb active, knee.extension 0 stretch, knee.extension 0 limb active, ankle.dorsiflexion 0',
     helping: 'hip.extension 0, knee.extension 0',
     both: '',
     neck: '',
@@ -196,7 +196,7 @@ export const SCREEN_LOADING_READINESS = {
   'loadingReadiness.pressUp': {
     working: '',
     helping: '',
-    both: 'hip.extension 15 body active, wrist.extension 90 body active, elbow.flexion 120, elbow.extension 0 body active, ankle.plantarflexion 40, hip.extension 15 body passive, fingerMcp.extension 0 body, fingerPip.extension 0 body, fingerDip.extension 0 body, elbow.flexion 120 body active, shoulder.flexion 45 body active, shoulder.extension 30 body',
+    both: 'hip.extension 15 body active, wrist.extension 90 body active, elbow.flexion 120, elbow.extension 0 body active, ankle.plantarflexion 40, hip.extension 15 body passive, fingerMcp.extension 0 body, fingerPip.extension 0 body, fingerDip.extension 0 body, elbow.flexion 120 body active, shoulder.flexion 45 body active, shoulder.extension 30 body, knee.extension 0',
     neck: 'cervical.extension 30 limb measurement, cervical.extension 40 limb',
     chest: 'thoracic.extension full body measurement, thoracic.extension 25 body passive',
     lowBack: 'lumbar.extension full body measurement, lumbar.extension full body passive',

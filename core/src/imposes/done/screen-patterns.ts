@@ -41,7 +41,7 @@ export const SCREEN_PATTERNS = {
   'patterns.toeTouch': {
     working: '',
     helping: '',
-    both: 'hip.flexion full body active, knee.extension 0 stretch, ankle.plantarflexion 10 body, shoulder.flexion 90 none active',
+    both: 'hip.flexion full body active, knee.extension 0 stretch, ankle.plantarflexion 10 body, shoulder.flexion 90 none active, elbow.extension 0',
     neck: 'cervical.flexion 30 limb, cervical.extension 20 limb',
     chest: 'thoracic.flexion full body measurement',
     lowBack: 'lumbar.flexion full body measurement',
@@ -62,7 +62,7 @@ export const SCREEN_PATTERNS = {
   'patterns.leanBack': {
     working: '',
     helping: '',
-    both: 'shoulder.flexion full limb active, shoulder.externalRotation 45, hip.extension 20 body active, hip.flexion 0 stretch active, knee.extension 0 body, ankle.dorsiflexion 10 body active',
+    both: 'shoulder.flexion full limb active, shoulder.externalRotation 45, hip.extension 20 body active, hip.flexion 0 stretch active, knee.extension 0 body, ankle.dorsiflexion 10 body active, elbow.extension 0 limb',
     neck: 'cervical.extension 30 limb measurement, cervical.extension 40 limb',
     chest: 'thoracic.extension full body measurement',
     lowBack: 'lumbar.extension full body measurement',
@@ -108,7 +108,7 @@ export const SCREEN_PATTERNS = {
   'patterns.squat': {
     working: '',
     helping: '',
-    both: 'hip.flexion full body active, ankle.dorsiflexion full body active, shoulder.flexion 90 limb active, knee.flexion full body active, shoulder.flexion 90 limb, fingerMcp.flexion full none active, fingerPip.flexion full none active, fingerDip.flexion full none active, hip.externalRotation 5 body',
+    both: 'hip.flexion full body active, ankle.dorsiflexion full body active, shoulder.flexion 90 limb active, knee.flexion full body active, shoulder.flexion 90 limb, fingerMcp.flexion full none active, fingerPip.flexion full none active, fingerDip.flexion full none active, hip.externalRotation 5 body, elbow.extension 0 limb',
     neck: '',
     chest: 'thoracic.flexion 20 body',
     lowBack: 'lumbar.flexion 40 body measurement, lumbar.flexion 45 body active',

@@ -5,7 +5,7 @@ export const SCREEN_QUICK_MARKERS = {
   'quickMarkers.toeTouch': {
     working: '',
     helping: '',
-    both: 'hip.flexion full body active, knee.extension 0 stretch, ankle.plantarflexion 10 body, shoulder.flexion 90 none active',
+    both: 'hip.flexion full body active, knee.extension 0 stretch, ankle.plantarflexion 10 body, shoulder.flexion 90 none active, elbow.extension 0',
     neck: 'cervical.flexion 30 limb, cervical.extension 20 limb',
     chest: 'thoracic.flexion full body measurement',
     lowBack: 'lumbar.flexion full body measurement',
@@ -45,7 +45,7 @@ export const SCREEN_QUICK_MARKERS = {
     ],
   },
   'quickMarkers.armRaise': {
-    working: 'shoulder.flexion full limb active, shoulder.externalRotation 45 limb',
+    working: 'shoulder.flexion full limb active, shoulder.externalRotation 45 limb, elbow.extension 0 limb',
     helping: '',
     both: '',
     neck: '',
@@ -70,10 +70,10 @@ export const SCREEN_QUICK_MARKERS = {
   },
   'quickMarkers.afterDrill': {
     working:
-      'hip.internalRotation 35 body active, knee.externalRotation 0 body, subtalar.inversion 10 body active, shoulder.flexion full limb active, shoulder.externalRotation 45 limb',
+      'hip.internalRotation 35 body active, knee.externalRotation 0 body, subtalar.inversion 10 body active, shoulder.flexion full limb active, shoulder.externalRotation 45 limb, elbow.extension 0 limb',
     helping:
       'hip.externalRotation 35 body active, hip.extension 10 body, knee.internalRotation 0 body, subtalar.eversion 10 body active, knee.flexion 40 limb active',
-    both: 'hip.flexion 85 body active, knee.extension 0 stretch, ankle.plantarflexion 10 body, shoulder.flexion 90 none active, knee.extension 0 body, shoulder.internalRotation 60 limb, shoulder.horizontalAdduction 100 limb, elbow.flexion 120 limb',
+    both: 'hip.flexion 85 body active, knee.extension 0 stretch, ankle.plantarflexion 10 body, shoulder.flexion 90 none active, knee.extension 0 body, shoulder.internalRotation 60 limb, shoulder.horizontalAdduction 100 limb, elbow.flexion 120 limb, elbow.extension 0',
     neck: 'cervical.flexion 30 limb, cervical.extension 20 limb, cervical.rotation 60 none active',
     chest: 'thoracic.flexion full body active, thoracic.rotation full none active, thoracic.extension 10 limb',
     lowBack: 'lumbar.flexion full body active, lumbar.rotation 10 none active, lumbar.extension 10 limb',

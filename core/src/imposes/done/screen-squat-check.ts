@@ -5,7 +5,7 @@ export const SCREEN_SQUAT_CHECK = {
   'squatCheck.squat': {
     working: '',
     helping: '',
-    both: 'hip.flexion full body active, ankle.dorsiflexion full body active, shoulder.flexion 90 limb active, knee.flexion 135 body active, hip.abduction 15 body active, shoulder.flexion 90 limb, ankle.plantarflexion 15 body',
+    both: 'hip.flexion full body active, ankle.dorsiflexion full body active, shoulder.flexion 90 limb active, knee.flexion 135 body active, hip.abduction 15 body active, shoulder.flexion 90 limb, ankle.plantarflexion 15 body, elbow.extension 0 limb',
     neck: '',
     chest: '',
     lowBack: 'lumbar.flexion 40 body measurement, lumbar.flexion 35 body active',

@@ -63,8 +63,8 @@ export const SCREEN_TABLE_EXAM = {
   },
   'tableExam.kneeGive': {
     working:
-      'knee.extension full none passive, knee.abduction 0 stretch passive, knee.adduction 0 stretch passive, knee.internalRotation 5 stretch passive, knee.externalRotation 5 stretch passive',
-    helping: '',
+      'knee.extension full none passive, knee.abduction 0 stretch passive, knee.adduction 0 stretch passive, knee.internalRotation 5 stretch passive, knee.externalRotation 5 stretch passive, hip.extension 0',
+    helping: 'hip.extension 0, knee.extension 0',
     both: '',
     neck: '',
     chest: '',
@@ -77,7 +77,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.hipTurnOut': {
     working:
       'hip.externalRotation full none passive, hip.flexion 90, hip.abduction 45 none passive, knee.flexion 90, hip.flexion 100 none passive, hip.abduction 40 stretch passive, knee.flexion 125 none passive, knee.adduction 0 stretch, ankle.plantarflexion 10',
-    helping: '',
+    helping: 'hip.extension 0, knee.extension 0',
     both: '',
     neck: '',
     chest: '',
@@ -90,7 +90,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.hipTurnIn': {
     working:
       'hip.internalRotation full none passive, hip.flexion 90, knee.flexion 90, hip.adduction 10 none passive, knee.abduction 0 stretch',
-    helping: '',
+    helping: 'hip.extension 0, knee.extension 0',
     both: '',
     neck: '',
     chest: '',
@@ -135,7 +135,8 @@ export const SCREEN_TABLE_EXAM = {
     traits: ['supine', 'max-effort', 'breath-hold', 'trunk-effort', 'pressed-by-hand', 'breastbone-pushed'],
   },
   'tableExam.armHeldOut': {
-    working: 'shoulder.flexion 90 limb active, shoulder.flexion 90 limb, shoulder.horizontalAdduction 90 resisted active',
+    working:
+      'shoulder.flexion 90 limb active, shoulder.flexion 90 limb, shoulder.horizontalAdduction 90 resisted active, elbow.extension 0 limb',
     helping: '',
     both: 'hip.flexion 45, knee.flexion 90',
     neck: '',
@@ -152,7 +153,7 @@ export const SCREEN_TABLE_EXAM = {
     traits: ['supine', 'max-effort', 'breath-hold', 'trunk-effort', 'pressed-by-hand', 'breastbone-pushed'],
   },
   'tableExam.armHeldIn': {
-    working: 'shoulder.flexion 90 limb active, shoulder.flexion 90 limb',
+    working: 'shoulder.flexion 90 limb active, shoulder.flexion 90 limb, elbow.extension 0 limb',
     helping: '',
     both: 'hip.flexion 45, knee.flexion 90',
     neck: '',
@@ -199,7 +200,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.legLift': {
     working: 'knee.extension 0, hip.extension 15 limb active, knee.extension 0 limb active, ankle.plantarflexion 10 limb active',
     helping: '',
-    both: 'hip.extension 0, ankle.plantarflexion 40, shoulder.abduction 100, shoulder.externalRotation 80, elbow.flexion 120',
+    both: 'hip.extension 0, ankle.plantarflexion 40, shoulder.abduction 100, shoulder.externalRotation 80, elbow.flexion 120, knee.extension 0',
     neck: 'cervical.rotation 60, cervical.flexion 5',
     chest: '',
     lowBack: 'lumbar.extension 10, lumbar.extension 15 limb active, lumbar.rotation 10 limb',
@@ -212,7 +213,7 @@ export const SCREEN_TABLE_EXAM = {
     working:
       'hip.abduction 25 limb active, knee.extension 0, hip.extension 15 limb active, hip.externalRotation 10 limb, knee.extension 0 limb active, knee.adduction 0 limb',
     helping: '',
-    both: 'hip.extension 0, ankle.plantarflexion 40, shoulder.abduction 100, shoulder.externalRotation 80, elbow.flexion 120',
+    both: 'hip.extension 0, ankle.plantarflexion 40, shoulder.abduction 100, shoulder.externalRotation 80, elbow.flexion 120, knee.extension 0',
     neck: 'cervical.rotation 60, cervical.flexion 5',
     chest: '',
     lowBack: 'lumbar.extension 10, lumbar.extension 15 limb active, lumbar.rotation 10 limb',
@@ -224,7 +225,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.legLiftBent': {
     working: 'knee.flexion 90 limb active, hip.extension 15 limb active',
     helping: '',
-    both: 'hip.extension 0, ankle.plantarflexion 40, shoulder.abduction 100, shoulder.externalRotation 80, elbow.flexion 120',
+    both: 'hip.extension 0, ankle.plantarflexion 40, shoulder.abduction 100, shoulder.externalRotation 80, elbow.flexion 120, knee.extension 0',
     neck: 'cervical.rotation 60, cervical.flexion 5',
     chest: '',
     lowBack: 'lumbar.extension 10, lumbar.extension 15 limb active, lumbar.rotation 10 limb',
@@ -245,7 +246,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.touchPelvis': {
     working: '',
     helping: '',
-    both: 'hip.extension 0, ankle.plantarflexion 40',
+    both: 'hip.extension 0, ankle.plantarflexion 40, knee.extension 0',
     neck: 'cervical.rotation 60',
     chest: '',
     lowBack: 'lumbar.extension 10',
@@ -257,7 +258,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.touchSeat': {
     working: '',
     helping: '',
-    both: 'hip.extension 0, ankle.plantarflexion 40',
+    both: 'hip.extension 0, ankle.plantarflexion 40, knee.extension 0',
     neck: 'cervical.rotation 60',
     chest: '',
     lowBack: 'lumbar.extension 10',
@@ -269,7 +270,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.touchThigh': {
     working: '',
     helping: '',
-    both: 'hip.extension 0, ankle.plantarflexion 40',
+    both: 'hip.extension 0, ankle.plantarflexion 40, knee.extension 0',
     neck: 'cervical.rotation 60',
     chest: '',
     lowBack: 'lumbar.extension 10',
@@ -281,7 +282,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.touchHip': {
     working: '',
     helping: '',
-    both: 'hip.extension 0, ankle.plantarflexion 40',
+    both: 'hip.extension 0, ankle.plantarflexion 40, knee.extension 0',
     neck: 'cervical.rotation 60',
     chest: '',
     lowBack: 'lumbar.extension 10',
@@ -293,7 +294,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.armsOverhead': {
     working: '',
     helping: '',
-    both: 'shoulder.flexion full limb active, elbow.extension 0, hip.extension 0, ankle.plantarflexion 40, shoulder.externalRotation 80 limb',
+    both: 'shoulder.flexion full limb active, elbow.extension 0, hip.extension 0, ankle.plantarflexion 40, shoulder.externalRotation 80 limb, knee.extension 0, elbow.extension 0 limb',
     neck: 'cervical.rotation 60, cervical.flexion 5',
     chest: 'thoracic.extension 10 limb active',
     lowBack: 'lumbar.extension 10, lumbar.extension 10 limb',
@@ -305,7 +306,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.armsOut': {
     working: '',
     helping: '',
-    both: 'shoulder.horizontalAbduction full limb active, shoulder.abduction 90 limb active, hip.extension 0, ankle.plantarflexion 40, shoulder.abduction 90 limb, shoulder.horizontalAdduction 70, shoulder.externalRotation 80 limb',
+    both: 'shoulder.horizontalAbduction full limb active, shoulder.abduction 90 limb active, hip.extension 0, ankle.plantarflexion 40, shoulder.abduction 90 limb, shoulder.horizontalAdduction 70, shoulder.externalRotation 80 limb, elbow.extension 0 limb, knee.extension 0',
     neck: 'cervical.rotation 60, cervical.flexion 5',
     chest: 'thoracic.extension 10 limb active',
     lowBack: 'lumbar.extension 10, lumbar.extension 10 limb',
@@ -317,7 +318,7 @@ export const SCREEN_TABLE_EXAM = {
   'tableExam.armsByHips': {
     working: '',
     helping: '',
-    both: 'shoulder.extension 20 limb active, hip.extension 0, ankle.plantarflexion 40, shoulder.flexion 10, shoulder.internalRotation 45, forearm.pronation 70',
+    both: 'shoulder.extension 20 limb active, hip.extension 0, ankle.plantarflexion 40, shoulder.flexion 10, shoulder.internalRotation 45, forearm.pronation 70, elbow.extension 0 limb, knee.extension 0',
     neck: 'cervical.rotation 60, cervical.flexion 5',
     chest: 'thoracic.extension 10 limb active',
     lowBack: 'lumbar.extension 10, lumbar.extension 10 limb',

@@ -4,7 +4,7 @@ import type { Demands } from './types.js';
 export const SHOULDER = {
   'shoulder-pendulum': {
     working:
-      'shoulder.abduction 30 none passive, shoulder.flexion 90 none passive, shoulder.adduction 20 none passive, shoulder.horizontalAdduction 30 none passive, shoulder.extension 10 none passive, shoulder.externalRotation 20 none passive, shoulder.internalRotation 20 none passive',
+      'shoulder.abduction 30 none passive, shoulder.flexion 90 none passive, shoulder.adduction 20 none passive, shoulder.horizontalAdduction 30 none passive, shoulder.extension 10 none passive, shoulder.externalRotation 20 none passive, shoulder.internalRotation 20 none passive, elbow.extension 0',
     helping: 'shoulder.flexion 70 body, elbow.extension 0 body, wrist.extension 70 body',
     both: 'hip.flexion 50, hip.flexion 75 body, knee.flexion 15 body',
     neck: 'cervical.flexion 20',
@@ -157,7 +157,7 @@ export const SHOULDER = {
   'shoulder-in-hold': {
     working: 'shoulder.internalRotation full limb active, shoulder.abduction 90, elbow.flexion 90',
     helping: '',
-    both: 'hip.extension 0, ankle.plantarflexion 40',
+    both: 'hip.extension 0, ankle.plantarflexion 40, knee.extension 0',
     neck: 'cervical.rotation 60',
     chest: '',
     lowBack: 'lumbar.extension 10',
@@ -169,7 +169,7 @@ export const SHOULDER = {
   'blade-draw-back': {
     working: '',
     helping: '',
-    both: 'hip.extension 0, ankle.plantarflexion 40, shoulder.extension 20 limb active, shoulder.internalRotation 45, forearm.pronation 70',
+    both: 'hip.extension 0, ankle.plantarflexion 40, shoulder.extension 20 limb active, shoulder.internalRotation 45, forearm.pronation 70, elbow.extension 0 limb, knee.extension 0',
     neck: 'cervical.rotation 60, cervical.flexion 10',
     chest: 'thoracic.extension 10 limb active',
     lowBack: 'lumbar.extension 10, lumbar.extension 10 limb',
@@ -181,7 +181,7 @@ export const SHOULDER = {
   'arms-t-lift': {
     working: '',
     helping: '',
-    both: 'shoulder.abduction 90 limb active, hip.extension 0, ankle.plantarflexion 40, shoulder.abduction 90 limb, shoulder.horizontalAbduction 20 limb active, shoulder.externalRotation 80 limb',
+    both: 'shoulder.abduction 90 limb active, hip.extension 0, ankle.plantarflexion 40, shoulder.abduction 90 limb, shoulder.horizontalAbduction 20 limb active, shoulder.externalRotation 80 limb, elbow.extension 0 limb, knee.extension 0',
     neck: 'cervical.rotation 60',
     chest: 'thoracic.extension 10 limb active',
     lowBack: 'lumbar.extension 10, lumbar.extension 10 limb',

@@ -75,7 +75,7 @@ export const SPINE = {
   },
   'open-book': {
     working:
-      'shoulder.horizontalAbduction 20 limb active, shoulder.abduction 90 limb active, shoulder.horizontalAbduction full stretch passive, shoulder.externalRotation 60 limb, shoulder.horizontalAdduction 100 limb active, hip.adduction 15 limb, hip.internalRotation 10 limb',
+      'shoulder.horizontalAbduction 20 limb active, shoulder.abduction 90 limb active, shoulder.horizontalAbduction full stretch passive, shoulder.externalRotation 60 limb, shoulder.horizontalAdduction 100 limb active, hip.adduction 15 limb, hip.internalRotation 10 limb, elbow.extension 0 limb',
     helping: 'shoulder.flexion 90',
     both: 'knee.flexion 90, hip.flexion 90',
     neck: 'cervical.rotation 60 limb active',
@@ -125,7 +125,7 @@ export const SPINE = {
   'press-up-prone': {
     working: '',
     helping: '',
-    both: 'hip.extension 15 body active, wrist.extension 90 body active, elbow.flexion 120, elbow.extension 0 body active, ankle.plantarflexion 40, hip.extension 15 body passive, fingerMcp.extension 0 body, fingerPip.extension 0 body, fingerDip.extension 0 body, elbow.flexion 120 body active, shoulder.flexion 45 body active, shoulder.extension 30 body',
+    both: 'hip.extension 15 body active, wrist.extension 90 body active, elbow.flexion 120, elbow.extension 0 body active, ankle.plantarflexion 40, hip.extension 15 body passive, fingerMcp.extension 0 body, fingerPip.extension 0 body, fingerDip.extension 0 body, elbow.flexion 120 body active, shoulder.flexion 45 body active, shoulder.extension 30 body, knee.extension 0',
     neck: 'cervical.extension 30 limb measurement, cervical.extension 40 limb active',
     chest: 'thoracic.extension 20 body measurement, thoracic.extension 25 body passive',
     lowBack: 'lumbar.extension full body measurement, lumbar.extension full body passive',

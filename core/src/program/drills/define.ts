@@ -11,6 +11,7 @@ export interface DrillSpec {
   readonly name: string;
   readonly stage: DrillStage;
   readonly serves: readonly MotionId[];
+  readonly onlyWhere?: Drill['onlyWhere'];
   readonly sides?: Drill['sides'];
   readonly at: Position;
   readonly with?: readonly Equipment[];
@@ -91,6 +92,7 @@ export function defineDrills(specs: readonly DrillSpec[]): Drill[] {
       name: spec.name,
       stage: spec.stage,
       serves: spec.serves,
+      ...(spec.onlyWhere && { onlyWhere: spec.onlyWhere }),
       sides: spec.sides ?? 'each',
       position: spec.at,
       equipment: spec.with ?? [],

@@ -117,7 +117,7 @@ export const HIP_CONTROL_DRILLS = defineDrills([
   {
     id: 'hip-bridge',
     name: 'Bridge',
-    stage: 'load',
+    stage: 'activate',
     serves: ['hip.extension', 'strength.hipExtension'],
     sides: 'none',
     at: 'supine',

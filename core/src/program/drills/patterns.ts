@@ -27,9 +27,9 @@ export const PATTERN_DRILLS = defineDrills([
     at: 'standing',
     with: ['band'],
     cues: [
-      'Band round the hips, pulling straight back.',
-      'Let it take the hips back; the trunk leans forward.',
-      'Knees soft, back long. Stand up tall.',
+      'Band round the hips from behind, a wall within reach.',
+      'Let it draw the hips back and bow to answer it: who stays upright is pulled off balance.',
+      'Knees soft, back long. Stand tall again.',
     ],
     cheat: 'the knees bend and the trunk stays upright',
     dose: reps(10, 1, 4, 2),

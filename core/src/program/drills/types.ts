@@ -1,4 +1,5 @@
 import type { DoneTrait, Imposition } from '../../imposes/index.js';
+import type { CandidateId } from '../../reason/candidates.js';
 import type { Mode, MotionId, Position, Source } from '../../terms.js';
 
 /** What a drill does, in the order in which a stiff joint is taken through it. */
@@ -59,6 +60,8 @@ export interface Drill {
   readonly stage: DrillStage;
   /** Directions of joints, lengths, forces and stances that it serves. */
   readonly serves: readonly MotionId[];
+  /** Given only where answers point to one of these; left out: wherever it serves. */
+  readonly onlyWhere?: readonly CandidateId[];
   /** Done on one limb or to one side; or by the whole body. */
   readonly sides: 'each' | 'none';
   readonly position: Position;

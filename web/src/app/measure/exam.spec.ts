@@ -295,14 +295,14 @@ describe('Exam', () => {
 
     it('holds two sites as typed and subtracts them', async () => {
       await openWith({ protocol: 'lumbar.flexion/standing' });
-      expect(readingWords(exam)).toBe('type upper end, lower end, as 96/41, Enter holds · two inclinometers');
-      expect(hold('96')).toBeFalse();
+      expect(readingWords(exam)).toBe('type upper end, lower end, as 86/34, Enter holds · two inclinometers');
+      expect(hold('86')).toBeFalse();
       expect(exam.course.problem()).toContain('now the lower end');
-      exam.typed.text.set('96/41');
-      expect(exam.typed.value()).toBe(55);
+      exam.typed.text.set('86/34');
+      expect(exam.typed.value()).toBe(52);
       exam.commands.hold();
       expect(body()).toEqual(
-        jasmine.objectContaining({ side: 'midline', instrument: 'dualInclinometer', start: 0, end: 96, lower: { zero: 0, end: 41 } }),
+        jasmine.objectContaining({ side: 'midline', instrument: 'dualInclinometer', start: 0, end: 86, lower: { zero: 0, end: 34 } }),
       );
       expect(exam.record.measuredAt(exam.record.key())!.value).toBe(55);
     });

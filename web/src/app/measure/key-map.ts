@@ -50,7 +50,7 @@ export const KEY_MAP: readonly KeyHelp[] = [
     keys: [],
   },
   { shown: '-15 Enter', words: 'a lack: zero was not reached', keys: [] },
-  { shown: '96/41 Enter', words: 'two sites, in the order of the hands; Enter after a figure goes to the next', keys: [] },
+  { shown: '86/34 Enter', words: 'two sites, in the order of the hands; Enter after a figure goes to the next', keys: [] },
   { shown: 'l45 or 45r', words: 'with the side said: one that disagrees with the drawing is caught', keys: [] },
   { shown: 'S:0-15-120 Enter', words: 'an arc: fills both directions', keys: [] },
   { shown: '47lb or 1f2', words: 'another unit; one fist and two fingers', keys: [] },

@@ -10,6 +10,7 @@ import {
   type Motion,
   rounded,
   sitesInOrder,
+  twoSiteExample,
 } from '@dial-gauge/core';
 
 import { INSTRUMENT_WORDS, UNIT_WORDS } from '../ui/words';
@@ -79,7 +80,7 @@ function liveWords(exam: Exam, byTouch: boolean): string {
 /** What to type, in the order of the hands. */
 function askWords(exam: Exam): string {
   const { unit } = exam.record.motion();
-  if (exam.record.isDual()) return `type ${orderWords(exam)}, as ${exam.record.tool().scale === null ? '96/41' : '350/86/5/46'}`;
+  if (exam.record.isDual()) return `type ${orderWords(exam)}, as ${twoSiteExample(exam.record.motion().id, exam.record.tool())}`;
   if (isTilted(exam.record.protocol(), exam.record.tool())) return 'type zero/end as the device shows them, as 350/20';
   if (unit === 'yesNo') return 'type y or n';
   if (unit === 'cm' && exam.record.instrument() === 'visual') return 'type fists and fingers, as 1f2, or centimetres';

@@ -4,7 +4,7 @@ import { RouterLink } from '@angular/router';
 import {
   checkReview,
   CLIP_TELLS,
-  defaultError,
+  atLeastOff,
   FAULTS,
   itemName,
   itemsSeenFrom,
@@ -43,8 +43,6 @@ interface Form {
 }
 const EMPTY: Form = { tells: 'work', item: '', fault: '', side: 'midline', sure: 'likely', words: '', angle: '', withStill: false };
 const isForm = (value: unknown): value is Form => typeof value === 'object' && value !== null && 'tells' in value && 'angle' in value;
-
-const PLACED_ONCE = defaultError('picture').sameExaminer;
 
 const TELLS_WORDS: Readonly<Record<ClipTells, string>> = { strength: 'goes well', work: 'to work on', unseen: 'cannot be seen' };
 const SIDE_WORDS: Readonly<Record<Side, string>> = { left: 'left', right: 'right', midline: 'no side' };
@@ -143,11 +141,10 @@ export class LookOver {
     const angles = this.marking
       .values()
       .filter(({ angle }) => angle.id === chosen)
-      .map(({ angle, degrees, byView, byPlacing }) => ({
-        label: angle.label,
-        degrees: Math.round(degrees * 10) / 10,
-        // Placed once, the hand is taken to be as steady as hands are with pictures.
-        error: Math.round((byView + (byPlacing ?? PLACED_ONCE)) * 10) / 10,
+      .map((value) => ({
+        label: value.angle.label,
+        degrees: Math.round(value.degrees * 10) / 10,
+        error: Math.round(atLeastOff(value, 0.1) * 10) / 10,
       }));
     const share = (value: number, of: number): number => Math.min(1, Math.max(0, Math.round((value / of) * 10_000) / 10_000));
     const mark: ClipMark = {

@@ -174,7 +174,7 @@ export class Marking {
   }
 
   private valuesAt(moment: Moment | undefined): readonly PictureValue[] {
-    return moment ? valuesIn(this.set(), moment.placings, this.view()) : [];
+    return moment ? valuesIn(this.set(), moment.placings, this.view(), this.cmPerPixel()) : [];
   }
 
   private change(change: Partial<Marked>): void {

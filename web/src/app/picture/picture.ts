@@ -16,6 +16,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import {
   finestStep,
+  atLeastOff,
   formatFixed,
   formatNumber,
   measurementKey,
@@ -283,16 +284,18 @@ export class PicturePage {
     }),
   );
 
-  protected readonly errorWords = ({ byView, byPlacing, placings }: PictureValue): string =>
+  protected readonly errorWords = (value: PictureValue): string =>
     [
-      `± ${formatFixed(byView, 1)}° by the view`,
-      byPlacing === null ? 'placed once' : `spread ${formatFixed(byPlacing, 1)}° of ${placings} placings`,
+      `at least ± ${formatNumber(atLeastOff(value, 1))}°`,
+      `view ± ${formatFixed(value.byView, 1)}°`,
+      value.byPlacing === null ? 'placed once' : `spread ${formatFixed(value.byPlacing, 1)}° of ${value.placings} placings`,
     ].join(', ');
 
-  protected readonly lengthError = ({ byView, byPlacing, placings }: PictureLengthValue): string =>
+  protected readonly lengthError = (value: PictureLengthValue): string =>
     [
-      `± ${formatFixed(byView, 1)} cm by the view`,
-      byPlacing === null ? 'placed once' : `spread ${formatFixed(byPlacing, 1)} cm of ${placings} placings`,
+      `at least ± ${formatFixed(atLeastOff(value, 0.1), 1)} cm`,
+      `view ± ${formatFixed(value.byView, 1)} cm`,
+      value.byPlacing === null ? 'placed once' : `spread ${formatFixed(value.byPlacing, 1)} cm of ${value.placings} placings`,
     ].join(', ');
   protected readonly tenth = (value: number): string => formatFixed(value, 1);
 
