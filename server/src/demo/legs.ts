@@ -1,4 +1,4 @@
-import type { DemoPatient, DemoTry } from './person.js';
+import type { DemoPatient } from './person.js';
 
 export const GARDENER: DemoPatient = {
   givenName: 'Odalys',
