@@ -106,8 +106,10 @@ const ours = last;
  * left out.
  */
 const age = ageOn(person.birthDate, '2026-11-20');
-const figureOf = ({ value }: NormEntry): number =>
-  value.kind === 'point' ? value.expected : value.kind === 'range' ? value.low : value.mean;
+function figureOf({ value }: NormEntry): number {
+  if ('mean' in value) return value.mean;
+  return value.kind === 'point' ? value.expected : value.kind === 'range' ? value.low : value.at;
+}
 const tabs = NORM_SETS.map((set) => {
   // A value for any position stands in a row of each: a criterion cannot say "this or any" in one.
   const rows = set.entries.flatMap((entry) =>

@@ -13,15 +13,16 @@ import * as contract from './index.js';
 type Json = z.core.JSONSchema._JSONSchema;
 type JsonObject = Exclude<Json, boolean>;
 
-const SCHEMAS: readonly (readonly [name: string, schema: z.ZodType])[] = [
-  ...Object.entries(contract)
-    .filter((entry): entry is [string, z.ZodType] => entry[1] instanceof z.ZodType)
-    .map(([name, schema]) => [name, schema] as const),
+type Named = readonly [name: string, schema: z.ZodType];
+const EXPORTED = Object.entries(contract as Readonly<Record<string, unknown>>);
+
+const SCHEMAS: readonly Named[] = [
+  ...EXPORTED.flatMap(([name, schema]): Named[] => (schema instanceof z.ZodType ? [[name, schema]] : [])),
   ...Object.values(contract.RESOURCES as Readonly<Record<string, Readonly<Record<string, contract.Route>>>>).flatMap((routes) =>
-    Object.entries(routes).flatMap(([name, { body, query, params }]) => [
-      [`${name} body`, body] as const,
-      [`${name} query`, query] as const,
-      [`${name} params`, params] as const,
+    Object.entries(routes).flatMap(([name, { body, query, params }]): Named[] => [
+      [`${name} body`, body],
+      [`${name} query`, query],
+      [`${name} params`, params],
     ]),
   ),
 ].filter(([, schema]) => !(schema instanceof z.ZodUndefined));
@@ -91,8 +92,8 @@ function stringsOf({ format, pattern, minLength = 0, maxLength = 40 }: JsonObjec
 }
 
 function numbersOf({ type, minimum, maximum, exclusiveMinimum, exclusiveMaximum, multipleOf }: JsonObject): fc.Arbitrary<number> {
-  const min = Math.ceil(minimum ?? (exclusiveMinimum === undefined ? -5 : exclusiveMinimum + 1));
-  const max = Math.floor(maximum ?? (exclusiveMaximum === undefined ? min + 100 : exclusiveMaximum - 1));
+  const min = Math.ceil(minimum ?? (typeof exclusiveMinimum === 'number' ? exclusiveMinimum + 1 : -5));
+  const max = Math.floor(maximum ?? (typeof exclusiveMaximum === 'number' ? exclusiveMaximum - 1 : min + 100));
   const whole = fc.integer({ min: Math.max(min, -1e6), max: Math.max(min, Math.min(max, 1e6)) });
   return type === 'integer' || multipleOf !== undefined ? whole : fc.oneof(whole, fc.constantFrom(minimum ?? min, maximum ?? max));
 }

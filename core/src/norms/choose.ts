@@ -103,7 +103,7 @@ export function chooseNorm(set: NormSet, query: NormQuery): NormChoice | undefin
  * would call everybody normal, also who cannot do it at all. Nor is an edge
  * drawn by the spread of a sample that is no bell curve.
  */
-export function hasNoEdge({ motion: id, value }: Pick<NormEntry, 'motion' | 'value'>): boolean {
+function hasNoEdge({ motion: id, value }: Pick<NormEntry, 'motion' | 'value'>): boolean {
   if (value.kind === 'skewed') return true;
   if (value.kind !== 'distribution') return false;
   const { better, limits } = motion(id);

@@ -18,7 +18,7 @@ export function wholeOrder(first: readonly string[], own: readonly NormSet[] = [
 const GROWN = { from: 20, through: 60 } as const;
 
 /** Outside them a set that has the person's own age band goes before those that have none, whatever the order. */
-export const ageGoesFirst = (age: number): boolean => age < GROWN.from || age > GROWN.through;
+const ageGoesFirst = (age: number): boolean => age < GROWN.from || age > GROWN.through;
 
 /**
  * The comparison that judges: of the first set of an order with a comparable

@@ -31,7 +31,7 @@ export interface LandmarkError {
 }
 
 /** How far a landmark is off by default, each way. @see common practice, no source */
-export const LANDMARK_OFF = { pixels: 2, skinCm: 0.5 } as const;
+const LANDMARK_OFF = { pixels: 2, skinCm: 0.5 } as const;
 /** The longest segment of an angle, where the picture has no scale: a shin, a thigh, an upper body. @see common practice, no source */
 const ASSUMED_SEGMENT_CM = 40;
 
@@ -178,7 +178,7 @@ export function lengthsIn(set: PictureSet, placings: readonly Placing[], scale: 
 type Errors = Pick<PictureValue, 'byView' | 'byPlacing' | 'placings' | 'landmarks'>;
 
 /** The standard error of the landmarks: the hand as it was over its placings, or as hands are; and the spot on the skin. */
-export const placingError = ({ byPlacing, placings, landmarks: { byHand, bySkin } }: Errors): number =>
+const placingError = ({ byPlacing, placings, landmarks: { byHand, bySkin } }: Errors): number =>
   Math.hypot(byPlacing === null ? byHand : byPlacing / Math.sqrt(placings), bySkin);
 
 /**

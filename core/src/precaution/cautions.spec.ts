@@ -54,7 +54,7 @@ describe('answers to cautions', () => {
     expect(measured('thoracolumbar.flexion/standing', thin, 'active', 'midline')).toBe('forbidden');
     expect(screened('patterns', 'toeTouch', thin)).toBe('forbidden');
     expect(drilled('back-roll-down', thin)?.kind).toBe('forbidden');
-    const ground = { side: 'left' as const, limits: answered('hypermobile'), equipment: [], tolerated: 3, on: ON };
+    const ground = { side: 'left' as const, limits: answered('hypermobile'), equipment: [], tolerated: 3, on: ON, givenOn: ON };
     expect(walkLadder('calf-stretch-straight', [], ground).rests).toBeTrue();
     const plan = planExam({ items: itemsOfSheet([{ protocol: 'thoracolumbar.flexion/standing' }]), involved: null, limits: thin });
     expect([plan.steps.length, plan.leftOut.length > 0]).toEqual([0, true]);

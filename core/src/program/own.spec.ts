@@ -114,7 +114,7 @@ describe('a clinic’s own drill', () => {
   });
 
   it('stands on a ladder between its neighbours, and is walked to and from', () => {
-    const ground = { side: 'left', limits: limited([], ON), equipment: ['towel', 'strap'], tolerated: 3, on: ON } as const;
+    const ground = { side: 'left', limits: limited([], ON), equipment: ['towel', 'strap'], tolerated: 3, on: ON, givenOn: ON } as const;
     const day = (n: number, over = {}) => ({
       on: `2026-11-0${n}`,
       done: true,

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Measurement } from '../assessment.js';
 import { MOTIONS } from '../catalogue/index.js';
 import { addWeeks } from '../days.js';
@@ -5,7 +6,8 @@ import { allowedDoing, type Limits } from '../precaution/index.js';
 import { PROCEDURES, usualPrecautions } from '../procedure/index.js';
 import { SCREENS } from '../screen/index.js';
 import type { Side } from '../terms.js';
-import { DONE_THINGS, ENTERED, ENTERED_TRAITS, enteredRows, isKnownRow, type DoneThing } from '../testing/done-second-entry.js';
+import { DONE_THINGS, enteredLines, enteredRows, isKnownRow, type DoneThing } from '../testing/done-second-entry.js';
+import type { DoneTrait } from '../imposes/index.js';
 import { made } from '../testing/programs.js';
 import { DRILLS, EQUIPMENT, findDrill, forbiddenDrill, LADDERS, leaveFor, walkLadder, type DrillSide } from './index.js';
 
@@ -14,6 +16,10 @@ import { DRILLS, EQUIPMENT, findDrill, forbiddenDrill, LADDERS, leaveFor, walkLa
  * may not be done. Whether it may be done is asked of the second entry, which
  * was made apart from what our exercises and items declare.
  */
+
+const read = (file: string): string => readFileSync(new URL(`../imposes/done/${file}`, import.meta.url), 'utf8');
+const ENTERED = enteredLines(read('second-entry.csv'));
+const ENTERED_TRAITS = enteredLines(read('second-entry-traits.csv')) as [string, DoneTrait][];
 
 const OPERATED = '2026-01-05';
 const WEEKS = Array.from({ length: 53 }, (_, week) => week);

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import { findMotion } from '../catalogue/index.js';
 import type { DoneTrait, Imposition } from '../imposes/index.js';
 import { DRILLS } from '../program/index.js';
@@ -21,16 +20,13 @@ export const DONE_THINGS: readonly DoneThing[] = [
   ...SCREENS.flatMap(({ id, items }) => items.map((item) => ({ ...item, id: `${id}.${item.id}` }))),
 ];
 
-const lines = (file: string): string[][] =>
-  readFileSync(new URL(`../imposes/done/${file}`, import.meta.url), 'utf8')
+/** Lines of a second entry, made apart from clinical knowledge without a look at ours: no field holds a comma. */
+export const enteredLines = (text: string): string[][] =>
+  text
     .trim()
     .split('\n')
     .slice(1)
     .map((line) => line.split(','));
-
-/** A second entry, made apart from clinical knowledge without a look at ours: no field holds a comma. */
-export const ENTERED = lines('second-entry.csv');
-export const ENTERED_TRAITS = lines('second-entry-traits.csv') as [string, DoneTrait][];
 
 /** The second entry speaks of the fingers, the thumb and the great toe as one joint each. */
 const LUMPED: Readonly<Record<string, readonly string[]>> = {

@@ -1,12 +1,17 @@
+import { readFileSync } from 'node:fs';
 import { findMotion, isJoint, MOTIONS } from '../../catalogue/index.js';
 import { allowedDoing, PRECAUTION_KINDS, type Precaution } from '../../precaution/index.js';
 import { DRILLS, LEAVE_RULES } from '../../program/index.js';
 import type { MotionId, Side } from '../../terms.js';
-import { DONE_THINGS, ENTERED, ENTERED_TRAITS, enteredRows, isKnownRow, type DoneThing } from '../../testing/done-second-entry.js';
-import { DONE_TRAITS, jointOfRow, type Imposition } from '../index.js';
+import { DONE_THINGS, enteredLines, enteredRows, isKnownRow, type DoneThing } from '../../testing/done-second-entry.js';
+import { DONE_TRAITS, jointOfRow, type DoneTrait, type Imposition } from '../index.js';
 import { DEMANDED_IDS } from './index.js';
 import { rowsOf } from './read.js';
 import type { Demands } from './types.js';
+
+const read = (file: string): string => readFileSync(new URL(`./${file}`, import.meta.url), 'utf8');
+const ENTERED = enteredLines(read('second-entry.csv'));
+const ENTERED_TRAITS = enteredLines(read('second-entry-traits.csv')) as [string, DoneTrait][];
 
 /** Every precaution that could meet a row: each kind, in each mode, at figures around it. */
 function precautionsAbout(row: Imposition): Precaution[] {
