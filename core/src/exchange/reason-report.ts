@@ -21,6 +21,7 @@ export function reasonReport(reasoned: readonly Reasoned[], graded: readonly Gra
       candidates: candidates.map((c) => ({
         id: c.id,
         state: c.state,
+        limbs: c.limbs.map((limb) => ({ side: limb.side, state: limb.state })),
         for: c.for.map(evidenceWords),
         against: c.against.map(evidenceWords),
       })),

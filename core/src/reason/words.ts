@@ -5,14 +5,25 @@ import { formatNumber, formatSigned, suffixOf } from '../words/figures.js';
 import { listed, lower, say, upper } from '../words/say.js';
 import type { Answered } from './answer.js';
 import { CANDIDATES, type CandidateId } from './candidates.js';
-import type { CandidateState, CandidateEvidence, NextTest } from './reason.js';
+import type { Candidate, CandidateState, CandidateEvidence, NextTest } from './reason.js';
 import type { Test } from './tests.js';
 
 export const candidateWords = (id: CandidateId): string => say(CANDIDATES[id]);
 
-/** "could be", "points to", "speaks against": never more than that. */
-export const stateWords = (state: CandidateState): string =>
-  ({ open: say('could be'), pointsTo: say('points to it'), speaksAgainst: say('speaks against it') })[state];
+/** "could be", "points to it", "speaks against it": never more than that. Of one limb of a pattern that was seen as a whole: "points to it, right". */
+export function stateWords({ state, limbs }: Pick<Candidate, 'state' | 'limbs'>): string {
+  const words = STATE_WORDS[state];
+  const alike = limbs.filter((limb) => limb.state === state);
+  return limbs.length > 1 && alike.length === 1 && state === 'pointsTo'
+    ? say('{state}, {side}', { state: say(words), side: say(alike[0]!.side) })
+    : say(words);
+}
+
+const STATE_WORDS: Readonly<Record<CandidateState, string>> = {
+  open: 'could be',
+  pointsTo: 'points to it',
+  speaksAgainst: 'speaks against it',
+};
 
 const sideWord = (side: Side): string => (side === 'midline' ? '' : `${say(side)}: `);
 

@@ -9,6 +9,7 @@ import {
   evidenceWords,
   pointedLimbs,
   reasonAbout,
+  stateWords,
   undecidedWords,
   type Breakdown,
   type Choosing,
@@ -150,6 +151,7 @@ describe('worked cases (common practice, no source)', () => {
     expect(state(about(breakdownOf('squat.pelvisTucks'), one, 'midline'), 'hipFlexionRange')).toBe('open');
     const reasoned = about(breakdownOf('squat.pelvisTucks'), both, 'midline');
     const range = reasoned.candidates.find(({ id }) => id === 'hipFlexionRange')!;
+    expect(stateWords(range)).toBe('points to it, right');
     expect(range.limbs).toEqual([
       { side: 'left', state: 'speaksAgainst', spokenOf: true },
       { side: 'right', state: 'pointsTo', spokenOf: true },

@@ -83,9 +83,7 @@ export function pathOf(reasoned: Reasoned): Path {
   const below = y;
   const tall = candidates.map((c) => {
     const title = wrapped(candidateWords(c.id), 30);
-    const lines = [
-      `${stateWords(c.state)}${c.for.length + c.against.length > 0 ? `: ${c.for.length} for, ${c.against.length} against` : ''}`,
-    ];
+    const lines = [`${stateWords(c)}${c.for.length + c.against.length > 0 ? `: ${c.for.length} for, ${c.against.length} against` : ''}`];
     return { c, title, lines, height: 16 + title.length * 17 + lines.length * 16 };
   });
   const whole = tall.reduce((sum, { height }) => sum + height + GAP, 0);
