@@ -287,14 +287,14 @@ export class PicturePage {
   protected readonly errorWords = (value: PictureValue): string =>
     [
       `at least ± ${formatNumber(atLeastOff(value, 1))}°`,
-      `view ± ${formatFixed(value.byView, 1)}°`,
+      ...viewWords(value.byView, '°'),
       value.byPlacing === null ? 'placed once' : `spread ${formatFixed(value.byPlacing, 1)}° of ${value.placings} placings`,
     ].join(', ');
 
   protected readonly lengthError = (value: PictureLengthValue): string =>
     [
       `at least ± ${formatFixed(atLeastOff(value, 0.1), 1)} cm`,
-      `view ± ${formatFixed(value.byView, 1)} cm`,
+      ...viewWords(value.byView, ' cm'),
       value.byPlacing === null ? 'placed once' : `spread ${formatFixed(value.byPlacing, 1)} cm of ${value.placings} placings`,
     ].join(', ');
   protected readonly tenth = (value: number): string => formatFixed(value, 1);
@@ -343,3 +343,9 @@ export class PicturePage {
     this.beside.set([]);
   }
 }
+
+/** By how much the view alone may be off; nothing where that rounds to nothing. */
+const viewWords = (byView: number, suffix: string): string[] => {
+  const words = formatFixed(byView, 1);
+  return Number(words) === 0 ? [] : [`view ± ${words}${suffix}`];
+};
