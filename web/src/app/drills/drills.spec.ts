@@ -3,7 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { Type } from '@angular/core';
 import { provideRouter, Router } from '@angular/router';
-import type { OwnDrillView } from '@dial-gauge/contract';
+import { explain, NewDrillVersion, type OwnDrillView } from '@dial-gauge/contract';
 import { DRILLS, findDrill, type Drill, type OwnDrill } from '@dial-gauge/core';
 import { until } from '../testing/until';
 import { provideIcons } from '../ui/icons';
@@ -141,6 +141,25 @@ describe('drills', () => {
     await fixture.whenStable();
     expect(navigate).toHaveBeenCalledOnceWith(['/drills']);
     expect(Object.keys(localStorage).some((key) => key.includes('drill.new'))).toBeFalse();
+  });
+
+  it('are taken by the contract when written like any that ships', async () => {
+    const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    const some = [...DRILLS.filter(({ onlyWhere }) => onlyWhere), findDrill('heel-slide')!];
+    for (const { id } of some) {
+      const fixture = await opened(WriteDrillPage, { id: 'new', like: id });
+      await type(fixture, 'Name', 'Another one');
+      button(fixture, 'Keep this drill').click();
+      const asked = http.expectOne('/api/drills');
+      const taken = NewDrillVersion.safeParse(asked.request.body);
+      expect(taken.success ? [] : explain(taken.error))
+        .withContext(id)
+        .toEqual([]);
+      asked.flush({ own: [] });
+      await fixture.whenStable();
+      fixture.destroy();
+    }
+    expect(navigate).toHaveBeenCalledTimes(some.length);
   });
 
   it('keep what is half written over a reload, and begin again when asked', async () => {

@@ -75,7 +75,7 @@ function blank(): OwnDrill {
 }
 
 /** One that there is, as the beginning of another. */
-function likeOf({ doseSource: _dose, source: _source, traits, is: _is, ...drill }: Drill): OwnDrill {
+function likeOf({ doseSource: _dose, source: _source, traits, is: _is, onlyWhere: _onlyWhere, ...drill }: Drill): OwnDrill {
   const imposes = drill.imposes.map((row): Imposition => {
     const by = row.by === 'measurement' ? drill.mode : row.by;
     return row.what === 'moves' ? { ...row, by, isFigure: false } : { ...row, by };
