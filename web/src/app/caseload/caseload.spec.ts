@@ -176,10 +176,13 @@ describe('caseload', () => {
       viewport.scrollTop = 30 * 74;
       viewport.dispatchEvent(new Event('scroll'));
       const further = await until(() => http.match('/api/caseload?order=urgent&after=further')[0]);
-      further.flush({ rows: [], odd: [{ id: 'x', what: 'Ilka Odd', why: 'patient.sex is not one of the allowed' }], next: null });
+      // Somebody has moved down meanwhile, and comes again.
+      further.flush({ rows: [rows[3]!], odd: [{ id: 'x', what: 'Ilka Odd', why: 'patient.sex is not one of the allowed' }], next: null });
       await fixture.whenStable();
       expect(words(fixture)).toContain('One record cannot be read here.');
       expect(words(fixture)).toContain('Ilka Odd: patient.sex');
+      const { rows: shown } = fixture.componentInstance as unknown as { rows: () => typeof rows };
+      expect([shown().length, shown().at(-1)!.patient.familyName]).toEqual([50, 'Marsh3']);
       fixture.nativeElement.remove();
     });
 

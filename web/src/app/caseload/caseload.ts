@@ -172,7 +172,9 @@ export class CaseloadPage {
   }
 
   private show(before: readonly CaseloadRow[], { rows, odd, next }: Page): void {
-    this.rows.set([...before, ...rows]);
+    // Whoever moved down the order between two pages comes a second time: they are shown where they stand now.
+    const again = new Set(rows.map(({ episode }) => episode.id));
+    this.rows.set([...before.filter(({ episode }) => !again.has(episode.id)), ...rows]);
     this.odd.update((all) => (before.length ? [...all, ...odd] : odd));
     this.next.set(next);
     this.loaded.set(true);
