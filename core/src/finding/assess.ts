@@ -78,8 +78,8 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
   );
   const places = new Map(order.map((id, at) => [id, at]));
   const judgedBy = new Map(measured.map((m) => [m.key, judging(places, comparisons.get(m.key) ?? [], age)]));
-  const stopped = stoppedAtLimits(measured, assessment);
   const allowed = allowedReadings(measured, assessment);
+  const stopped = stoppedAtLimits(measured, allowed, assessment);
   const needs = new Map<MeasurementKey, NeedComparison[]>(measured.map((m) => [m.key, needsOf(m)]));
   const previous = assessment.previous && {
     on: assessment.previous.assessedOn,

@@ -23,26 +23,7 @@ export interface NotJudged {
 const isForbidden = (allowed: Allowed): boolean =>
   allowed.kind === 'forbidden' && (allowed.row === null || (allowed.row.what === 'moves' && allowed.row.isFigure));
 
-/** Readings that ended where they had to, within the error of a reading: a wall is no loss. */
-export function stoppedAtLimits(
-  measured: readonly MeasuredValue[],
-  { precautions = [], assessedOn }: Pick<Assessment, 'precautions' | 'assessedOn'>,
-): ReadonlyMap<MeasurementKey, StoppedAt> {
-  if (precautions.length === 0) return new Map();
-  return new Map(
-    measured.flatMap((m): (readonly [MeasurementKey, StoppedAt])[] => {
-      const { motion, side, mode } = m.measurement;
-      const way = { protocol: protocolOf(m.measurement).id, motion, side, mode };
-      // Whatever it came to: what must not be moved has no range to judge. What is only done beside it says nothing of it.
-      const never = precautions.find((by) => isForbidden(allowedFor(way, { precautions: [by], cautions: [], on: assessedOn })));
-      if (never) return [[m.key, { at: null, by: never }]];
-      const allowed = allowedFor(way, { precautions, cautions: [], on: assessedOn });
-      if (allowed.kind !== 'stop') return [];
-      const reach = motionOf(m).better === 'less' ? allowed.at - m.value : m.value - allowed.at;
-      return reach + bandAround(m.sem) >= 0 ? [[m.key, { at: allowed.at, by: allowed.by }]] : [];
-    }),
-  );
-}
+const wayOf = ({ measurement: m }: MeasuredValue) => ({ protocol: protocolOf(m).id, motion: m.motion, side: m.side, mode: m.mode });
 
 /** What the precautions say of each way that was read, where they say anything. */
 export function allowedReadings(
@@ -52,12 +33,29 @@ export function allowedReadings(
   if (precautions.length === 0) return new Map();
   return new Map(
     measured.flatMap((m): (readonly [MeasurementKey, Allowed])[] => {
-      const { motion, side, mode } = m.measurement;
-      const allowed = allowedFor(
-        { protocol: protocolOf(m.measurement).id, motion, side, mode },
-        { precautions, cautions: [], on: assessedOn },
-      );
+      const allowed = allowedFor(wayOf(m), { precautions, cautions: [], on: assessedOn });
       return allowed.kind === 'free' ? [] : [[m.key, allowed]];
+    }),
+  );
+}
+
+/** Readings that ended where they had to, within the error of a reading: a wall is no loss. */
+export function stoppedAtLimits(
+  measured: readonly MeasuredValue[],
+  allowedBy: ReadonlyMap<MeasurementKey, Allowed>,
+  { precautions = [], assessedOn }: Pick<Assessment, 'precautions' | 'assessedOn'>,
+): ReadonlyMap<MeasurementKey, StoppedAt> {
+  return new Map(
+    measured.flatMap((m): (readonly [MeasurementKey, StoppedAt])[] => {
+      const allowed = allowedBy.get(m.key);
+      // Where all of them together leave it free, none forbids it.
+      if (!allowed) return [];
+      // Whatever it came to: what must not be moved has no range to judge. What is only done beside it says nothing of it.
+      const never = precautions.find((by) => isForbidden(allowedFor(wayOf(m), { precautions: [by], cautions: [], on: assessedOn })));
+      if (never) return [[m.key, { at: null, by: never }]];
+      if (allowed.kind !== 'stop') return [];
+      const reach = motionOf(m).better === 'less' ? allowed.at - m.value : m.value - allowed.at;
+      return reach + bandAround(m.sem) >= 0 ? [[m.key, { at: allowed.at, by: allowed.by }]] : [];
     }),
   );
 }

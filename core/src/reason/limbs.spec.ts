@@ -1,13 +1,8 @@
 import { seededRandom } from '../error/index.js';
 import type { Side } from '../terms.js';
-import { answersOf, factsFrom, itemOf, known, madeFor, NOTHING_KNOWN, valueOf, type MadeFacts } from '../testing/answering.js';
-import { limited } from '../testing/limits.js';
+import { about, FREE, answersOf, factsFrom, itemOf, known, madeFor, NOTHING_KNOWN, valueOf, type MadeFacts } from '../testing/answering.js';
 import { passive } from './define.js';
-import { BREAKDOWNS, breakdownOf, reasonAbout, testsFor, type Breakdown, type Choosing, type Reasoned } from './index.js';
-
-const FREE: Choosing = { limits: limited([], '2026-11-20'), station: null };
-const about = (breakdown: Breakdown, facts: MadeFacts, side: Side = 'left', choosing = FREE): Reasoned =>
-  reasonAbout(breakdown, side, factsFrom(facts), choosing);
+import { BREAKDOWNS, breakdownOf, testsFor, type Breakdown, type Choosing, type Reasoned } from './index.js';
 
 describe('a pattern seen as a whole', () => {
   const whole = (facts: MadeFacts, pattern: Breakdown['pattern'] = 'squat.pelvisTucks') => about(breakdownOf(pattern), facts, 'midline');

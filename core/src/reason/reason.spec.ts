@@ -4,27 +4,14 @@ import { seededRandom } from '../error/index.js';
 import { imposesOf } from '../imposes/index.js';
 import type { Precaution } from '../precaution/index.js';
 import { findItem, findScreen, PATTERNS } from '../screen/index.js';
-import { answersOf, factsFrom, known, madeFor, NOTHING_KNOWN, valueOf, type MadeFacts } from '../testing/answering.js';
-import { COMMON_PRACTICE, JOINTS, MOTION_NAMES, type Side } from '../terms.js';
+import { about, FREE, answersOf, factsFrom, known, madeFor, NOTHING_KNOWN, valueOf } from '../testing/answering.js';
+import { COMMON_PRACTICE, JOINTS, MOTION_NAMES } from '../terms.js';
 import { findMotion } from '../catalogue/index.js';
 import { answersTo, cutsOf } from './answer.js';
 import { cut, passive, value, when } from './define.js';
-import {
-  BREAKDOWNS,
-  breakdownOf,
-  CANDIDATE_IDS,
-  reasonAbout,
-  testsFor,
-  undecidedWords,
-  type Breakdown,
-  type Choosing,
-  type Reasoned,
-} from './index.js';
+import { BREAKDOWNS, breakdownOf, CANDIDATE_IDS, testsFor, undecidedWords, type Breakdown, type Choosing } from './index.js';
 import type { ItemWay, Look, Question, Way } from './types.js';
 
-const FREE: Choosing = { limits: limited([], '2026-11-20'), station: null };
-const about = (breakdown: Breakdown, facts: MadeFacts, side: Side = 'left', choosing = FREE): Reasoned =>
-  reasonAbout(breakdown, side, factsFrom(facts), choosing);
 const waysIn = (look: Look): readonly Way[] =>
   'ways' in look ? look.ways : look.look === 'gain' ? look.pairs.flat() : look.look === 'finding' ? look.toFind : [];
 const itemsIn = (look: Look): readonly ItemWay[] =>

@@ -1,25 +1,9 @@
 import type { FaultId, Modification, View } from '../screen/index.js';
-import type { EndFeel, Side } from '../terms.js';
-import { factsFrom, itemOf, valueOf, type MadeFacts } from '../testing/answering.js';
-import { limited } from '../testing/limits.js';
+import type { EndFeel } from '../terms.js';
+import { about, itemOf, valueOf, type MadeFacts } from '../testing/answering.js';
 import { passive } from './define.js';
-import {
-  breakdownOf,
-  CANDIDATE_IDS,
-  evidenceWords,
-  pointedLimbs,
-  reasonAbout,
-  stateWords,
-  undecidedWords,
-  type Breakdown,
-  type Choosing,
-  type Reasoned,
-} from './index.js';
+import { breakdownOf, CANDIDATE_IDS, evidenceWords, pointedLimbs, stateWords, undecidedWords, type Reasoned } from './index.js';
 import type { ItemWay } from './types.js';
-
-const FREE: Choosing = { limits: limited([], '2026-11-20'), station: null };
-const about = (breakdown: Breakdown, facts: MadeFacts, side: Side = 'left', choosing = FREE): Reasoned =>
-  reasonAbout(breakdown, side, factsFrom(facts), choosing);
 
 describe('worked cases (common practice, no source)', () => {
   const state = (reasoned: Reasoned, id: string) => reasoned.candidates.find((c) => c.id === id)!.state;

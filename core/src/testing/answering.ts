@@ -1,7 +1,8 @@
 import { motion, protocolOfId } from '../catalogue/index.js';
 import { errorOf } from '../error/index.js';
 import type { AnswerId, Facts, Look, Question } from '../reason/index.js';
-import { factsOf } from '../reason/index.js';
+import { factsOf, reasonAbout, type Breakdown, type Choosing, type Reasoned } from '../reason/index.js';
+import { limited } from './limits.js';
 import { findItem, findScreen, gradeItem, type FaultId, type GradedItem, type ItemTry } from '../screen/index.js';
 import type { EndFeel, Side } from '../terms.js';
 import type { ItemWay, Way } from '../reason/types.js';
@@ -126,3 +127,10 @@ export const known = (a: MadeFacts, b: MadeFacts): MadeFacts => {
     );
   return { values: [...a.values, ...b.values.filter((v) => !has(v))], items: [...a.items, ...b.items] };
 };
+
+/** Nothing is limited, and nobody has said how the person lies. */
+export const FREE: Choosing = { limits: limited([], '2026-11-20'), station: null };
+
+/** What stands of a pattern on a side, by what is known. */
+export const about = (breakdown: Breakdown, facts: MadeFacts, side: Side = 'left', choosing = FREE): Reasoned =>
+  reasonAbout(breakdown, side, factsFrom(facts), choosing);

@@ -172,7 +172,7 @@ export class CaseloadPage {
   }
 
   private show(before: readonly CaseloadRow[], { rows, odd, next }: Page): void {
-    // Whoever moved down the order between two pages comes a second time: they are shown where they stand now.
+    // A person who moved down the order between two pages is in both: the later row is kept.
     const again = new Set(rows.map(({ episode }) => episode.id));
     this.rows.set([...before.filter(({ episode }) => !again.has(episode.id)), ...rows]);
     this.odd.update((all) => (before.length ? [...all, ...odd] : odd));
