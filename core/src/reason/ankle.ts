@@ -4,7 +4,7 @@ import type { Question } from './types.js';
 /*
  * Questions about the ankle that several breakdowns ask. Common practice, no source.
  */
-const KNEE_TO_WALL = item('loadingReadiness', 'kneeToWall');
+const KNEE_TO_WALL = [item('loadingReadiness', 'kneeToWall'), item('loadingReadiness', 'kneeToWallKneeling')];
 
 /** Bent less straight: the muscle that crosses the knee. */
 export const BENT_AND_STRAIGHT: Question = {
@@ -54,6 +54,6 @@ export const FOOT_TURNS_OUT: Question = {
 export const WHERE_IT_PULLS: Question = {
   id: 'pinchInFront',
   asks: 'At the knee to wall, does it pinch in front of the ankle?',
-  look: fault(KNEE_TO_WALL, 'pinchInFront'),
+  look: { look: 'fault', of: KNEE_TO_WALL, fault: ['pinchInFront'] },
   answers: [when('seen', 'it pinches in front', ['ankleJoint'], []), when('not-seen', 'no pinch in front', [], [])],
 };

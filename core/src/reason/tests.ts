@@ -74,7 +74,11 @@ export function testsFor({ look }: Question, facts: Facts, side: Side, choosing:
     }
     case 'fault':
     case 'item':
-      return look.of.flatMap((of) => limbsOrWhole(of, side, choosing).flatMap((on) => item(of, on, facts, choosing) ?? []));
+      return look.of.flatMap((of) =>
+        limbsOrWhole(of, side, choosing).flatMap((on) =>
+          look.of.some((one) => facts.items(one, on).length > 0) ? [] : (item(of, on, facts, choosing) ?? []),
+        ),
+      );
   }
 }
 
@@ -136,7 +140,7 @@ function measurement(
 
 function item(of: ItemWay, side: Side, facts: Facts, { limits, station, times, screens = SCREENS }: Choosing): Test | undefined {
   const screen = findScreen(of.screen, screens);
-  const found = screen && findItem(screen, of.item);
+  const found = screen?.items.find(({ id }) => id === of.item);
   if (!found || facts.items(of, side).length > 0) return undefined;
   if (allowedDoing(found, side, limits).kind !== 'free') return undefined;
   const to = stationFor(found.position, side);

@@ -33,6 +33,8 @@ export interface ItemSpec {
   readonly figure: string;
   readonly figureFrom?: ScreenItem['figureFrom'];
   readonly source?: Source;
+  readonly orElse?: string;
+  readonly formerly?: string;
 }
 
 export const atLeast = (value: number, unit: Unit, source: Source = COMMON_PRACTICE): Threshold => ({ value, unit, at: 'least', source });
@@ -76,6 +78,8 @@ const UNSAID = {
   figureFrom: {},
   source: COMMON_PRACTICE,
   mode: 'active',
+  orElse: null,
+  formerly: null,
 } satisfies Partial<ScreenItem>;
 
 function itemOf(screen: string, { at, pain, faults = [], near = [], ...spec }: ItemSpec): ScreenItem {
@@ -99,6 +103,14 @@ function itemOf(screen: string, { at, pain, faults = [], near = [], ...spec }: I
 }
 
 /** A screen from its data. */
-export function defineScreen(spec: Omit<Screen, 'items'> & { readonly items: readonly ItemSpec[] }): Screen {
-  return { ...spec, items: spec.items.map((item) => itemOf(spec.id, item)) };
+export function defineScreen({
+  items,
+  former = [],
+  ...spec
+}: Omit<Screen, 'items' | 'former'> & { readonly items: readonly ItemSpec[]; readonly former?: readonly ItemSpec[] }): Screen {
+  return {
+    ...spec,
+    items: items.map((item) => itemOf(spec.id, item)),
+    former: former.map((item) => itemOf(spec.id, { ...item, name: `${item.name} (as asked before)` })),
+  };
 }

@@ -56,6 +56,9 @@ export const FAULTS = {
   shoulderLower: 'one shoulder lower',
   pelvisLower: 'one side of the pelvis lower',
   footTouches: 'other foot touches down',
+  kneeGives: 'knee bends or gives',
+  trunkAhead: 'chest turns, pelvis stays behind',
+  sinksToArmpit: 'blade sinks towards the armpit',
 } as const satisfies Readonly<Record<string, string>>;
 export type FaultId = keyof typeof FAULTS;
 

@@ -6,6 +6,7 @@ import type { FaultId } from './faults.js';
 import type { PatternId } from './pattern-ids.js';
 import type { ItemDone, ItemTry, ScreenDone } from './result.js';
 import { linesFault } from './lines.js';
+import { everyItem } from './list.js';
 import type { Hour, ItemFault, Screen, ScreenItem, Threshold } from './types.js';
 import type { MotionId, Side, Unit } from '../terms.js';
 import type { ErrorContext } from '../error/own.js';
@@ -78,7 +79,7 @@ export function gradeItem(screen: Screen, item: ScreenItem, done: ItemDone, cont
 
 /** Everything of a screen that was done, in the order of the screen's items. What hurts from one view or with one change opens nothing from another. */
 export function gradeScreen(screen: Screen, done: ScreenDone, context: ErrorContext = {}): GradedItem[] {
-  const graded = screen.items.flatMap((item) =>
+  const graded = everyItem(screen).flatMap((item) =>
     done.items.filter((d) => d.item === item.id).map((d) => gradeItem(screen, item, d, context)),
   );
   const painful = graded.filter(hurts);

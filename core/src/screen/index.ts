@@ -5,7 +5,7 @@ export { itemError, itemMdc } from './error.js';
 export { FAULT_IDS, FAULTS, isFault, type FaultId } from './faults.js';
 export { gradeItem, gradeScreen, hoursOf, hurts, QUALITIES, type GradedItem, type Quality } from './grade.js';
 export { itemOf, jointsOfItem } from './joints.js';
-export { findItem, findScreen, SCREENS } from './list.js';
+export { everyItem, findItem, findScreen, SCREENS } from './list.js';
 export { gradedScreens, screenOutcomes, wayOfItem, type ItemBefore, type ItemOutcome } from './outcome.js';
 export { itemName, screenSummary, whyShort } from './summary.js';
 export { itemId, NO_SETTINGS, screensFor, settingsOn, type ItemId, type OwnScreen, type ScreenSettings } from './own.js';
@@ -16,6 +16,7 @@ export { oneSided, sideDifferences, sidesOf, type SideDifference, type Sides } f
 export {
   FELT,
   MODIFICATIONS,
+  STANCES,
   VIEWS,
   type ItemAnswered,
   type Choice,

@@ -26,6 +26,10 @@ export function findScreen(id: string, screens: readonly Screen[] = SCREENS): Sc
   return screens.find((screen) => screen.id === id);
 }
 
+/** An item of a screen, also one that is asked no more. */
 export function findItem(screen: Screen, id: string): ScreenItem | undefined {
-  return screen.items.find((item) => item.id === id);
+  return everyItem(screen).find((item) => item.id === id);
 }
+
+/** The items of a screen, then those that are asked no more. */
+export const everyItem = ({ items, former }: Pick<Screen, 'items' | 'former'>): readonly ScreenItem[] => [...items, ...former];

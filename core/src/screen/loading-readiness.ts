@@ -1,14 +1,34 @@
 import { ASSUMED_HAND } from '../angle/hands.js';
-import { amount, atLeast, atMost, defineScreen, leftOver } from './define.js';
+import { amount, atLeast, atMost, defineScreen, leftOver, seen, type ItemSpec } from './define.js';
 import type { FaultId } from './faults.js';
 
 const PAIN = 'Does it hurt, and where? Stiff or sore as after training is no pain.';
 const WALL = 'Sitting cross-legged, seat and back on the wall; a little arch in the low back is allowed.';
 
+/** Standing or half-kneeling: what stands is chosen once for a person and kept. */
+const KNEE_TO_WALL = {
+  say: 'Push your knee forward to the wall. Your heel stays down, your knee goes over or outside your foot.',
+  meets: 'the knee touches from one fist away, heel down, knee over or outside the foot',
+  threshold: atLeast(ASSUMED_HAND.fist, 'cm'),
+  answered: amount('cm', 0, 25, 'tape'),
+  faults: ['heelLifts', 'kneeRollsIn', 'footFlattens', 'footTurnsOut', 'pinchInFront', 'stretchBehind'].map((id) => ({
+    id: id as FaultId,
+    views: [],
+    opens: null,
+    // Where it is felt is noted: it tells joint from muscle and is no fault.
+    counts: id !== 'pinchInFront' && id !== 'stretchBehind',
+  })),
+  pain: 'Does it hurt or pinch, and where: in front, behind?',
+  sides: 'each',
+  opens: 'dorsiflexionStuck',
+  atHome: true,
+  figure: 'lunge',
+} satisfies Partial<ItemSpec>;
+
 /** For people who lift, push and hang. May be done at home. @see common practice, no source */
 export const LOADING_READINESS = defineScreen({
   id: 'loadingReadiness',
-  version: 1,
+  version: 2,
   name: 'Ready for load',
   purpose:
     'What lifting, pushing and hanging ask of shoulders, wrists, back, hips and ankles. Every item asks for pain and for the other side.',
@@ -120,6 +140,7 @@ export const LOADING_READINESS = defineScreen({
       faults: ['kneesBend', 'trunkLeans'],
       pain: PAIN,
       sides: 'each',
+      modifications: ['feetUnderHips'],
       at: 'standing',
       near: ['thoracic.rotation/standing'],
       opens: 'trunkTurn',
@@ -136,6 +157,7 @@ export const LOADING_READINESS = defineScreen({
       answered: leftOver(),
       faults: ['kneesBend', 'flatStretch'],
       pain: PAIN,
+      modifications: ['feetUnderHips'],
       at: 'standing',
       near: ['distance.fingerToFloor/standing'],
       opens: 'toeTouch',
@@ -177,27 +199,23 @@ export const LOADING_READINESS = defineScreen({
       figure: 'elbowToInstep',
     },
     {
+      ...KNEE_TO_WALL,
       id: 'kneeToWall',
       name: 'Knee to wall',
-      setUp: 'Facing a wall, one fist between toes and wall; then by the fingers that are missing.',
-      say: 'Push your knee forward to the wall. Your heel stays down, your knee goes over or outside your foot.',
-      meets: 'the knee touches from one fist away, heel down, knee over or outside the foot',
-      threshold: atLeast(ASSUMED_HAND.fist, 'cm'),
-      answered: amount('cm', 0, 25, 'tape'),
-      faults: ['heelLifts', 'kneeRollsIn', 'footFlattens', 'footTurnsOut', 'pinchInFront', 'stretchBehind'].map((id) => ({
-        id: id as FaultId,
-        views: [],
-        opens: null,
-        // Where it is felt is noted: it tells joint from muscle and is no fault.
-        counts: id !== 'pinchInFront' && id !== 'stretchBehind',
-      })),
-      pain: 'Does it hurt or pinch, and where: in front, behind?',
-      sides: 'each',
+      setUp: 'Standing, facing a wall, one fist between toes and wall; then by the fingers that are missing.',
       at: 'standing',
       near: ['distance.kneeToWall/standing', 'ankle.dorsiflexion/standing-loaded'],
-      opens: 'dorsiflexionStuck',
-      atHome: true,
-      figure: 'lunge',
+      orElse: 'kneeToWallKneeling',
+    },
+    {
+      ...KNEE_TO_WALL,
+      id: 'kneeToWallKneeling',
+      name: 'Knee to wall, half-kneeling',
+      setUp: 'Half-kneeling, facing a wall, one fist between toes and wall; then by the fingers that are missing.',
+      at: 'halfKneeling',
+      near: ['distance.kneeToWall/halfKneeling', 'ankle.dorsiflexion/halfKneeling-loaded'],
+      orElse: 'kneeToWall',
+      figure: 'halfKneeling',
     },
     {
       id: 'sitBack',
@@ -213,6 +231,22 @@ export const LOADING_READINESS = defineScreen({
       atHome: true,
       figure: 'sitBack',
     },
+    {
+      id: 'chestRaise',
+      name: 'Chest raised by the arms, face down',
+      setUp: 'Face down, hands beside the shoulders. The hips may leave the floor at the very end: that is noted and is no fault.',
+      say: 'Straighten your arms and let your chest come up. Your back stays loose.',
+      meets: 'the elbows straighten',
+      faults: [...seen({ elbowsBend: null, shoulderLifts: null }), { id: 'hipsLift', views: [], opens: null, counts: false }],
+      pain: 'Does it hurt, and where? Does it ease with repeats?',
+      at: 'prone',
+      near: ['lumbar.extension/prone-press-up'],
+      atHome: true,
+      figure: 'lyingDownPressUp',
+      formerly: 'pressUp',
+    },
+  ],
+  former: [
     {
       id: 'pressUp',
       name: 'Press up from lying',

@@ -54,7 +54,7 @@ describe('screens in a summary', () => {
   it('say what meets, what is short and by what, what hurts, what was not judged', () => {
     expect(
       sums(
-        done('loadingReadiness', '2026-11-20', wall(4), wall(11, 'right', { pain: 3, painWhere: 'ankle' }), item('pressUp', {})),
+        done('loadingReadiness', '2026-11-20', wall(4), wall(11, 'right', { pain: 3, painWhere: 'ankle' }), item('chestRaise', {})),
         done(
           'squatCheck',
           '2026-11-20',
@@ -67,7 +67,7 @@ describe('screens in a summary', () => {
       'Short on the screen: left knee to wall (4 cm) and left squat from the side (heel lifts).',
       'Hurts on the screen, to be looked at before it is worked on: right knee to wall (3 of 10, ankle).',
       'The sides differ by more than error: knee to wall (right 7 cm more).',
-      'Not judged on the screen: press up from lying.',
+      'Not judged on the screen: chest raised by the arms, face down.',
     ]);
     expect(sums(done('patterns', '2026-11-20', item('leanBack', { meets: true })))).toEqual(['Screened: 1 item, 1 meets.']);
     expect(sums()).toEqual([]);
@@ -85,13 +85,13 @@ describe('screens in a summary', () => {
         '2026-11-20',
         lift('legHeld', 'left', 'thighFront'),
         lift('legHeld', 'right', 'thighFront'),
-        lift('legLift', 'left', 'seat', 'calf'),
-        lift('legLift', 'right', 'seat', 'backOfThigh'),
+        lift('proneLift', 'left', 'seat', 'calf'),
+        lift('proneLift', 'right', 'seat', 'backOfThigh'),
       ),
     );
     expect(lines).toContain('Front: left 0 of 1 short, right 0 of 1 short.');
     expect(lines).toContain('Back: left 1 of 1 short, right 0 of 1 short; the left side is the weaker one.');
-    expect(lines).toContain('Short on the screen: left leg lifted straight, face down (felt in the calf).');
+    expect(lines).toContain('Short on the screen: left straight leg lifted, face down (felt in the calf).');
   });
 
   it('say which side gives more where that is past error, and nothing of what is within it', () => {

@@ -27,20 +27,36 @@ export const NO_SETTINGS: ScreenSettings = { since: '0001-01-01', thresholds: {}
 
 /** The screens as a clinic uses them. An item of an own screen keeps where it is from in its id: `patterns.toeTouch`. */
 export function screensFor(screens: readonly Screen[], settings: ScreenSettings = NO_SETTINGS): Screen[] {
-  const changed = screens.map((screen) => ({ ...screen, items: screen.items.map((item) => withThreshold(screen.id, item, settings)) }));
-  const byId = new Map(changed.flatMap((screen) => screen.items.map((item) => [itemId(screen.id, item.id), item] as const)));
-  const own = settings.own.map(({ items, ...screen }) => ({
+  const changed = screens.map((screen) => ({
     ...screen,
-    items: items.flatMap((id) => {
-      const item = byId.get(id);
-      return item ? [{ ...item, id }] : [];
-    }),
+    items: screen.items.map((item) => withThreshold(screen.id, item, settings)),
+    former: screen.former.map((item) => withThreshold(screen.id, item, settings)),
   }));
-  return [
-    ...changed.map((screen) => ({ ...screen, items: screen.items.filter(({ id }) => !settings.hidden.includes(itemId(screen.id, id))) })),
-    ...own,
-  ];
+  const own = settings.own.map(({ items, ...screen }) => {
+    // One of a pair stands by itself here, whether or not the other one was picked.
+    const own = ([id, item]: readonly [ItemId, ScreenItem]): ScreenItem => ({ ...item, id, orElse: null, formerly: null });
+    const asked = items.flatMap((id) =>
+      byId(changed, 'items').filter(([one, { formerly }]) => one === id || (formerly !== null && itemId(screenOf(one), formerly) === id)),
+    );
+    return {
+      ...screen,
+      items: asked.map(own),
+      former: byId(changed, 'former')
+        .filter(([id]) => items.includes(id))
+        .map(own),
+    };
+  });
+  return [...changed.map((screen) => ({ ...screen, items: screen.items.filter((item) => !isHidden(screen.id, item, settings)) })), ...own];
 }
+
+/** What was hidden stays so where it is asked in another way now. */
+const isHidden = (screen: string, { id, formerly }: ScreenItem, { hidden }: ScreenSettings): boolean =>
+  hidden.includes(itemId(screen, id)) || (formerly !== null && hidden.includes(itemId(screen, formerly)));
+
+const screenOf = (id: ItemId): string => id.slice(0, id.indexOf('.'));
+
+const byId = (screens: readonly Screen[], of: 'items' | 'former'): (readonly [ItemId, ScreenItem])[] =>
+  screens.flatMap((screen) => screen[of].map((item) => [itemId(screen.id, item.id), item] as const));
 
 function withThreshold(screen: string, item: ScreenItem, { thresholds }: ScreenSettings): ScreenItem {
   const value = thresholds[itemId(screen, item.id)];

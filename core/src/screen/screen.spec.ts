@@ -6,21 +6,26 @@ import { allowedDoing, type Precaution } from '../precaution/index.js';
 import type { Side } from '../terms.js';
 import {
   checkItem,
+  everyItem,
   FAULT_IDS,
   findItem,
   findScreen,
+  gradeItem,
   itemId,
   itemReasonWords,
   screensFor,
   SCREENS,
+  seriesOfItems,
   settingsOn,
   NO_SETTINGS,
   thresholdWords,
+  type FaultId,
+  type ScreenDay,
   type ScreenItem,
   type ScreenSettings,
 } from './index.js';
 
-const EACH = SCREENS.flatMap((screen) => screen.items.map((item) => ({ screen, item, id: itemId(screen.id, item.id) })));
+const EACH = SCREENS.flatMap((screen) => everyItem(screen).map((item) => ({ screen, item, id: itemId(screen.id, item.id) })));
 const item = (id: string): ScreenItem => EACH.find((one) => one.id === id)!.item;
 
 describe('screens as data', () => {
@@ -31,15 +36,14 @@ describe('screens as data', () => {
     const named: Readonly<Record<string, string>> = {
       patterns: 'chinToChest lookUp lookOver toeTouch leanBack turn squat',
       loadingReadiness:
-        'elbowLift reachOver reachBehind wallArms wallStick palmLean turn toeTouch legRaise elbowToInstep kneeToWall sitBack pressUp',
-      squatCheck: 'squat',
-      hipSixWays: 'kneeLift legRaise wallExtension edgeDrop sideLift stepAcross pelvisTurn heelToShin ankleOnKnee',
+        'elbowLift reachOver reachBehind wallArms wallStick palmLean turn toeTouch legRaise elbowToInstep kneeToWall kneeToWallKneeling sitBack chestRaise',
+      squatCheck: 'squat rockBack',
+      hipSixWays: 'kneeLift legRaise legBack edgeDrop sideLift stepAcross pelvisOverLeg heelToShin kneeDownCrossed',
     };
     for (const [screen, items] of Object.entries(named))
-      for (const id of items.split(' '))
-        expect(findItem(findScreen(screen)!, id))
-          .withContext(`${screen}.${id}`)
-          .toBeDefined();
+      expect(findScreen(screen)!.items.map(({ id }) => id))
+        .withContext(screen)
+        .toEqual(items.split(' '));
   });
 
   it('say everything of every item: set-up, words, what meets, what it does to the body, a figure', () => {
@@ -90,6 +94,70 @@ describe('screens as data', () => {
   });
 });
 
+describe('items that are asked in another way than before', () => {
+  it('begin a series of their own; what was answered before is graded as it was, under its old words', () => {
+    const formers = SCREENS.flatMap((screen) => screen.former.map((one) => ({ screen, one })));
+    expect(formers.length).toBe(10);
+    for (const { screen, one } of formers) {
+      expect(screen.items.filter(({ formerly }) => formerly === one.id).length)
+        .withContext(one.id)
+        .toBe(1);
+      expect(one.name).toMatch(/ \(as asked before\)$/);
+      expect(screen.version).toBeGreaterThan(1);
+    }
+    const done = (id: string) => ({ item: id, side: 'left' as const, tries: [{ value: 50, faults: [] }] });
+    const day = (visit: number, on: string, id: string): ScreenDay => ({
+      visit,
+      on,
+      screens: SCREENS,
+      done: [{ screen: 'hipSixWays', screenedOn: on, items: [done(id)] }],
+    });
+    const series = seriesOfItems([day(0, '2026-11-01', 'pelvisTurn'), day(1, '2026-12-02', 'pelvisOverLeg')], 1);
+    expect(series.map(({ item: id, points, isCurrent }) => [id, points.length, points[0]!.quality, isCurrent])).toEqual([
+      ['pelvisTurn', 1, 'meets', false],
+      ['pelvisOverLeg', 1, 'meets', true],
+    ]);
+  });
+
+  it('take the place of the old ones in a clinic’s own screens, hidden where those were', () => {
+    const settings: ScreenSettings = {
+      ...NO_SETTINGS,
+      hidden: ['hipSixWays.wallExtension'],
+      own: [{ id: 'ours', version: 1, name: 'Ours', purpose: '', items: ['hipSixWays.pelvisTurn', 'loadingReadiness.kneeToWallKneeling'] }],
+    };
+    const screens = screensFor(SCREENS, settings);
+    const ours = findScreen('ours', screens)!;
+    expect(ours.items.map(({ id }) => id)).toEqual(['hipSixWays.pelvisOverLeg', 'loadingReadiness.kneeToWallKneeling']);
+    expect(ours.items.map(({ orElse }) => orElse)).toEqual([null, null]);
+    expect(ours.former.map(({ id }) => id)).toEqual(['hipSixWays.pelvisTurn']);
+    const hip = findScreen('hipSixWays', screens)!.items.map(({ id }) => id);
+    expect(hip).not.toContain('legBack');
+    expect(hip).toContain('pelvisOverLeg');
+  });
+
+  it('come in pairs that know each other where one is done in place of the other', () => {
+    const pairs = EACH.filter((one) => one.item.orElse !== null);
+    expect(pairs.map(({ id }) => id)).toEqual(['loadingReadiness.kneeToWall', 'loadingReadiness.kneeToWallKneeling']);
+    for (const { screen, item: one } of pairs) expect(findItem(screen, one.orElse!)!.orElse).toBe(one.id);
+  });
+
+  it('count a rise of the hips at the end of the press-up as noted, and no fault', () => {
+    const grade = (...faults: FaultId[]) =>
+      gradeItem(findScreen('loadingReadiness')!, item('loadingReadiness.chestRaise'), {
+        item: 'chestRaise',
+        tries: [{ meets: true, faults }],
+      }).quality;
+    expect(grade('hipsLift')).toBe('meets');
+    expect(grade('hipsLift', 'elbowsBend')).toBe('short');
+  });
+
+  it('tell of both arms at once, in one row', () => {
+    const grade = (answer: string) =>
+      gradeItem(findScreen('tableExam')!, item('tableExam.armsLiftUp'), { item: 'armsLiftUp', tries: [{ answer }] }).quality;
+    expect(['even', 'oneLower', 'drags', 'notLifted'].map(grade)).toEqual(['meets', 'short', 'short', 'short']);
+  });
+});
+
 describe('precautions over items', () => {
   const held = (motion: Precaution['motion'], more: Partial<Precaution> = {}): Precaution => ({
     motion,
@@ -112,7 +180,7 @@ describe('precautions over items', () => {
     expect(kind('loadingReadiness.kneeToWall', held('ankle.dorsiflexion'), 'right')).toBe('forbidden');
     expect(kind('loadingReadiness.reachBehind', held('shoulder.internalRotation', { side: 'left' }), 'left')).toBe('forbidden');
     expect(kind('loadingReadiness.reachBehind', held('shoulder.internalRotation', { side: 'left' }), 'right')).toBe('free');
-    expect(kind('loadingReadiness.pressUp', held('lumbar.extension'), 'midline')).toBe('forbidden');
+    expect(kind('loadingReadiness.chestRaise', held('lumbar.extension'), 'midline')).toBe('forbidden');
     expect(kind('tableExam.armHeldDown', held('shoulder.flexion', { kind: 'resisted' }))).toBe('forbidden');
     expect(kind('posture.stanceOpen', held('ankle.dorsiflexion', { kind: 'single-leg' }))).toBe('forbidden');
     expect(kind('posture.sideView', held('knee.flexion'))).toBe('free');

@@ -77,10 +77,51 @@ const arms = (id: string, name: string, setUp: string): ItemSpec => ({
   figure: 'lyingDown',
 });
 
+/** A leg lifted face down with the arms beside the body, so that nothing is held up by the shoulders. */
+const proneLift = (id: string, formerly: string, name: string, say: string, answered: ItemAnswered, figure = 'lyingDown'): ItemSpec => ({
+  id,
+  formerly,
+  name,
+  setUp: 'Face down, arms along the body, head straight, the forehead on a flat pad.',
+  say,
+  meets: 'the back stays quiet, and the work is felt where it is wanted',
+  answered,
+  chain: 'back',
+  pain: 'Does it hurt, and where? And where do you feel the work?',
+  faults: ['lowBackArches', 'pelvisTwists', 'kneesBend'],
+  sides: 'each',
+  at: 'prone',
+  figure,
+});
+
+/** Both arms lifted at once, three times in one row: the worst of the three is told. */
+const armsLift = (id: string, formerly: string, name: string, setUp: string, more: ItemSpec['faults'] = []): ItemSpec => ({
+  id,
+  formerly,
+  name,
+  setUp: `Face down, head straight, forehead padded up so that the arms can drop below. ${setUp}`,
+  say: 'Lift both arms at once, hold, and let them down. Three times.',
+  meets: 'both lift clear of the floor and alike, three times, without a shrug',
+  chain: 'back',
+  answered: {
+    by: 'choice',
+    choices: [
+      { id: 'even', label: 'clear and even', meets: true },
+      { id: 'oneLower', label: 'clear, one lower', meets: false },
+      { id: 'drags', label: 'drags on the floor', meets: false },
+      { id: 'notLifted', label: 'does not lift', meets: false },
+    ],
+  },
+  faults: ['shoulderLifts', 'elbowsBend', ...more],
+  tries: 1,
+  at: 'prone',
+  figure: 'lyingDown',
+});
+
 /** What front and back of the body do on a table. @see common practice, no source */
 export const TABLE_EXAM = defineScreen({
   id: 'tableExam',
-  version: 1,
+  version: 2,
   name: 'Front and back on the table',
   purpose: 'Which chain holds and where the work is felt, face up and face down. Ends with a summary of front and back.',
   items: [
@@ -193,6 +234,42 @@ export const TABLE_EXAM = defineScreen({
       at: 'prone',
       figure: 'lyingDown',
     },
+    proneLift('proneLift', 'legLift', 'Straight leg lifted, face down', 'Lift one straight leg. Where do you feel the work?', BACK),
+    proneLift(
+      'proneLiftOut',
+      'legLiftOut',
+      'Leg lifted up and out, face down',
+      'Lift one straight leg a little to the side. Where do you feel the work?',
+      BACK,
+    ),
+    proneLift(
+      'proneLiftBent',
+      'legLiftBent',
+      'Bent leg lifted, face down',
+      'Bend your knee and lift the sole towards the ceiling. Where do you feel the work?',
+      BACK_BENT,
+      'lyingDownKneeBent',
+    ),
+    tender('touchPelvis', 'back of the pelvis'),
+    tender('touchSeat', 'seat'),
+    tender('touchThigh', 'back of the thigh'),
+    tender('touchHip', 'outer hip'),
+    armsLift('armsLiftUp', 'armsOverhead', 'Both arms lifted overhead, face down', 'Arms beside the ears, thumbs to the ceiling.'),
+    armsLift(
+      'armsLiftWide',
+      'armsOut',
+      'Both arms lifted sideways, face down',
+      'Straight arms at shoulder height, thumbs to the ceiling.',
+      ['sinksToArmpit'],
+    ),
+    armsLift(
+      'armsLiftLow',
+      'armsByHips',
+      'Both arms lifted beside the hips, face down',
+      'Arms beside the hips, palms up; the blades are drawn together and down.',
+    ),
+  ],
+  former: [
     lift('legLift', 'Leg lifted straight, face down', 'Lift one straight leg. Which muscles work?', BACK, 'lyingDown', true),
     lift('legLiftOut', 'Leg lifted up and out, face down', 'Lift one straight leg a little to the side.', BACK, 'lyingDown', true),
     lift(
@@ -203,10 +280,6 @@ export const TABLE_EXAM = defineScreen({
       'lyingDownKneeBent',
       true,
     ),
-    tender('touchPelvis', 'back of the pelvis'),
-    tender('touchSeat', 'seat'),
-    tender('touchThigh', 'back of the thigh'),
-    tender('touchHip', 'outer hip'),
     arms('armsOverhead', 'Arms lifted overhead', 'Arms straight beside the ears, thumbs to the ceiling.'),
     arms('armsOut', 'Arms lifted out to the sides', 'Straight arms out to the sides, thumbs to the ceiling.'),
     arms('armsByHips', 'Arms lifted by the hips', 'Arms by the hips, palms up, squeezing the blades together.'),

@@ -8,8 +8,11 @@ export const VIEWS = ['front', 'side', 'behind'] as const;
 export type View = (typeof VIEWS)[number];
 
 /** What may be changed about a pattern to see whether it cleans up. */
-export const MODIFICATIONS = ['heelsRaised', 'handsOnHips', 'oneSideLoaded', 'kneeStraight'] as const;
+export const MODIFICATIONS = ['heelsRaised', 'handsOnHips', 'oneSideLoaded', 'kneeStraight', 'feetUnderHips'] as const;
 export type Modification = (typeof MODIFICATIONS)[number];
+
+/** Of these, ways of standing: chosen once for a person and kept, so that a series can be compared. */
+export const STANCES: readonly Modification[] = ['feetUnderHips'];
 
 /** Where work is felt, or which muscles answer. */
 export const FELT = [
@@ -123,6 +126,10 @@ export interface ScreenItem {
   readonly figure: string;
   readonly figureFrom: Readonly<Partial<Record<View, string>>>;
   readonly source: Source;
+  /** Another item of the screen that is done in place of this one: one of the two is asked. */
+  readonly orElse: string | null;
+  /** The item as it was asked before, where its definition changed: its answers are another series. */
+  readonly formerly: string | null;
 }
 
 /** Items that are run together. A change of what an item means is another version. */
@@ -133,4 +140,6 @@ export interface Screen {
   /** What it is for, in a sentence. */
   readonly purpose: string;
   readonly items: readonly ScreenItem[];
+  /** Items that are asked no more: answers that were given to them are still read. */
+  readonly former: readonly ScreenItem[];
 }

@@ -23,6 +23,7 @@ export type ItemReason =
 export const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'from the front', side: 'from the side', behind: 'from behind' };
 
 export const MODIFICATION_WORDS: Readonly<Record<Modification, string>> = {
+  feetUnderHips: 'feet under the hips',
   heelsRaised: 'heels raised',
   handsOnHips: 'hands on the hips',
   oneSideLoaded: 'one side loaded',

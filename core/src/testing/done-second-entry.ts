@@ -17,7 +17,7 @@ export interface DoneThing {
 
 export const DONE_THINGS: readonly DoneThing[] = [
   ...DRILLS,
-  ...SCREENS.flatMap(({ id, items }) => items.map((item) => ({ ...item, id: `${id}.${item.id}` }))),
+  ...SCREENS.flatMap(({ id, items, former }) => [...items, ...former].map((item) => ({ ...item, id: `${id}.${item.id}` }))),
 ];
 
 /** Lines of a second entry, made apart from clinical knowledge without a look at ours: no field holds a comma. */

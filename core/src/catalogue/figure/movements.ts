@@ -51,6 +51,19 @@ const wall = (x: number): Scene['furniture'] => [
   FLOOR[0]!,
 ];
 
+/** The back of a chair or a rail, its top so high. */
+const support = (x: number, top: number): Scene['furniture'] => [
+  [
+    [x, top],
+    [x, 234],
+  ],
+  [
+    [x - 14, top],
+    [x + 14, top],
+  ],
+  FLOOR[0]!,
+];
+
 type Points = Readonly<Record<string, Point>>;
 
 const SIDE: Points = {
@@ -271,6 +284,21 @@ export const MOVEMENTS: readonly Scene[] = [
     'legBackAtWall',
     { knee: [222, 180], ankle: [250, 218], toe: [232, 232], backKnee: [192, 182], backFoot: [192, 228] },
     wall(166),
+    SECOND_LEG,
+  ),
+  side(
+    'legBackAtSupport',
+    {
+      knee: [222, 180],
+      ankle: [250, 218],
+      toe: [232, 232],
+      backKnee: [192, 182],
+      backFoot: [192, 228],
+      elbow: [164, 84],
+      wrist: [136, 98],
+      hand: [122, 100],
+    },
+    support(112, 100),
     SECOND_LEG,
   ),
   facing('stepAcross', { knee: [186, 190], ankle: [150, 226], kneeR: [168, 188], ankleR: [184, 228] }),

@@ -128,4 +128,43 @@ export const SCREEN_HIP_SIX_WAYS = {
     grip: 'none',
     traits: ['end-range', 'crossed-legs'],
   },
+  'hipSixWays.legBack': {
+    working: 'hip.extension full limb active, hip.externalRotation 10 limb, knee.extension 0 limb',
+    helping: 'knee.extension 0 body',
+    both: 'shoulder.flexion 60 limb, wrist.extension 60 limb, fingerMcp.flexion 50 limb active, fingerPip.flexion 50 limb active, fingerDip.flexion 50 limb active',
+    neck: '',
+    chest: '',
+    lowBack: 'lumbar.extension 10 limb',
+    effort: { working: 'hip.extension', helping: 'hip.abduction', both: '', trunk: 'lumbar.extension' },
+    weight: { working: '', helping: 'hip, knee, ankle, subtalar, greatToeMtp', both: '' },
+    grip: 'none',
+    traits: ['standing-on-one-leg', 'balance-risk', 'end-range', 'slipping-position', 'femoral-nerve-tension'],
+  },
+  'hipSixWays.pelvisOverLeg': {
+    working:
+      'hip.internalRotation full body active, hip.extension 15 body, knee.extension 0 body, knee.externalRotation 0 body active, ankle.dorsiflexion 15 body, subtalar.eversion 10 body active',
+    helping:
+      'hip.flexion 25 body, hip.externalRotation 25 body active, knee.flexion 20 body, subtalar.inversion 10 body active, greatToeMtp.extension 30 body, greatToeIp.extension 30 body',
+    both: '',
+    neck: '',
+    chest: 'thoracic.rotation 20',
+    lowBack: 'lumbar.rotation 10',
+    effort: { working: '', helping: '', both: '', trunk: '' },
+    weight: { working: '', helping: '', both: 'hip, knee, ankle, subtalar, greatToeMtp' },
+    grip: 'none',
+    traits: ['loaded-twist', 'knee-twist', 'balance-risk', 'end-range'],
+  },
+  'hipSixWays.kneeDownCrossed': {
+    working:
+      'hip.externalRotation full limb active, hip.abduction 45 limb active, knee.flexion 110, hip.flexion 100, hip.externalRotation full limb passive, hip.abduction 45 limb passive, knee.adduction 0 stretch, ankle.plantarflexion 10, subtalar.inversion 10',
+    helping: 'hip.flexion 90, knee.flexion 90',
+    both: 'elbow.flexion 60 limb active, fingerMcp.flexion 60 limb active, fingerPip.flexion 60 limb active, fingerDip.flexion 60 limb active',
+    neck: '',
+    chest: '',
+    lowBack: 'lumbar.flexion 15',
+    effort: { working: 'hip.externalRotation, hip.abduction', helping: '', both: '', trunk: '' },
+    weight: { working: '', helping: 'knee limb', both: '' },
+    grip: 'none',
+    traits: ['end-range', 'crossed-legs', 'cramp-effort'],
+  },
 } as const satisfies Record<string, Demands>;

@@ -3,6 +3,7 @@ import { type NewScreenSettings, type NewScreenTry, type ScreenCorrection } from
 import {
   allowedDoing,
   checkItem,
+  everyItem,
   findItem,
   findScreen,
   forbiddenWords,
@@ -108,7 +109,7 @@ const pathOf = (path: readonly PropertyKey[]): string =>
 /** Keeps how the clinic has the screens from today on. Every change is another row. */
 export async function setScreens(work: UnitOfWork, { id, ...settings }: NewScreenSettings): Promise<void> {
   const { clinicId, caller, now } = work;
-  const known = new Set(SCREENS.flatMap((screen) => screen.items.map((item) => itemId(screen.id, item.id))));
+  const known = new Set(SCREENS.flatMap((screen) => everyItem(screen).map((item) => itemId(screen.id, item.id))));
   const named: readonly (readonly [string, readonly string[]])[] = [
     ['thresholds', Object.keys(settings.thresholds)],
     ['hidden', settings.hidden],

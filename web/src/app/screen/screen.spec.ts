@@ -4,7 +4,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatIconTestingModule } from '@angular/material/icon/testing';
 import { provideRouter } from '@angular/router';
 import type { ScreensView, ScreenTryView } from '@dial-gauge/contract';
-import { findItem, findScreen } from '@dial-gauge/core';
+import { findItem, findScreen, gradedScreens, SCREENS, type Modification } from '@dial-gauge/core';
 import { CommandQueue } from '../data/command-queue';
 import type { CommandOf } from '../data/commands';
 import { FakeQueue, refusal } from '../testing/fake-queue';
@@ -13,7 +13,7 @@ import { until } from '../testing/until';
 import { NOTHING, tryOf, type Entry } from './entry';
 import { ScreenPage } from './screen';
 import { Screening } from './screening';
-import { screenMinutes } from './steps';
+import { screenMinutes, stepsOf } from './steps';
 import { triesShown } from './tries-shown';
 
 const { visit, episode } = visitRecord();
@@ -221,6 +221,31 @@ describe('what is entered', () => {
     expect(triesShown(once, [hold], 'Wren')).toEqual(once);
     const back = { ...common, id: '2', route: 'correctScreenTry', target: SOME_ID, body: { id: '2', try: null } } as const;
     expect(triesShown(once, [back], 'Wren')).toEqual([]);
+  });
+
+  it('is asked of one of two items, and in one stance: of today, or of the last time', () => {
+    type Way = { screen: string; item: string; with?: Modification[] };
+    const ready = 'loadingReadiness';
+    const lines = (today: Way[], before: Way[] = [], asked: Way[] = []) => {
+      const done = [
+        { screen: ready, screenedOn: '2026-12-02', items: today.map((one) => ({ ...one, side: 'left' as const, tries: [{ value: 3 }] })) },
+      ];
+      return stepsOf([ready], SCREENS, gradedScreens(done), asked as never, before)
+        .filter(({ item: { id } }) => /^kneeToWall|^toeTouch|^pressUp/.test(id))
+        .map(({ item: { id }, with: changes }) => [id, ...changes].join(' '));
+    };
+    const [wall, kneel] = [
+      { screen: ready, item: 'kneeToWall' },
+      { screen: ready, item: 'kneeToWallKneeling' },
+    ];
+    const apart: Way = { screen: ready, item: 'toeTouch', with: ['feetUnderHips'] };
+    expect(lines([])).toEqual(['toeTouch', 'kneeToWall']);
+    expect(lines([], [kneel, apart])).toEqual(['toeTouch feetUnderHips', 'kneeToWallKneeling']);
+    expect(lines([wall], [kneel])).toEqual(['toeTouch', 'kneeToWall']);
+    expect(lines([], [wall], [kneel])).toEqual(['toeTouch', 'kneeToWallKneeling']);
+    expect(lines([wall, kneel])).toEqual(['toeTouch', 'kneeToWall', 'kneeToWallKneeling']);
+    // What was answered to an item that is asked no more stands there, and is asked of nobody else.
+    expect(lines([{ screen: ready, item: 'pressUp' }])).toEqual(['toeTouch', 'kneeToWall', 'pressUp']);
   });
 
   it('takes so many minutes', () => {

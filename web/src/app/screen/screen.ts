@@ -33,6 +33,7 @@ import {
   testWords,
   thresholdWords,
   VIEW_WORDS,
+  findItem,
   type Hour,
   type Modification,
   type NextTest,
@@ -88,6 +89,11 @@ export class ScreenPage {
   });
   protected readonly words = { episodeWords, faultWords, fullName, itemReasonWords, painAdvice, personWords, thresholdWords };
   protected readonly modifications = MODIFICATION_WORDS;
+  /** The item that may be done in place of this one. */
+  protected readonly orElse = computed(() => {
+    const step = this.step();
+    return step?.item.orElse ? (findItem(step.screen, step.item.orElse) ?? null) : null;
+  });
   protected readonly felt = FELT_WORDS;
   protected readonly showsResults = signal(false);
   protected readonly skipping = signal(false);

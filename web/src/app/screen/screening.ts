@@ -82,7 +82,9 @@ export class Screening {
     const known = new Set(this.screens().map(({ id }) => id));
     return screensIn(this.chosen(), this.asked()).filter((id) => known.has(id));
   });
-  readonly steps = computed((): readonly ScreenStep[] => stepsOf(this.chosen(), this.screens(), this.graded(), this.asked()));
+  readonly steps = computed((): readonly ScreenStep[] =>
+    stepsOf(this.chosen(), this.screens(), this.graded(), this.asked(), this.view()?.before?.tries ?? []),
+  );
   readonly step = computed(() => this.steps().find(({ key }) => key === this.at()) ?? this.steps()[0] ?? null);
   readonly locked = computed(() => this.view()?.visit.signed ?? false);
 
