@@ -127,7 +127,7 @@ export interface StoredReading {
   /** How the device counts, where start and end (and those of the lower site) are figures of its scale. */
   readonly scale?: DeviceScale | null;
   readonly sense?: Sense | null;
-  /** As typed, where it was converted: "47 lb", "1 fist 2 fingers". */
+  /** As typed, where it was converted: "31.9 lb", "1 fist 2 fingers". */
   readonly entered?: string;
   /** Read off simulated instruments: made-up numbers, to rehearse with. */
   readonly simulated?: boolean;

@@ -48,8 +48,8 @@ export const LEAVE_RULES: readonly LeaveRule[] = [
   },
   {
     id: 'overhand-grip',
-    leave: 'an overhand grip',
-    instead: 'a neutral or an underhand grip',
+    leave: 'bars held palm down',
+    instead: 'handles or rings that turn with the hand',
     while: [{ motion: 'forearm.pronation', mode: 'active', below: 70 }],
     source: COMMON_PRACTICE,
   },

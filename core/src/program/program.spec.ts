@@ -294,7 +294,7 @@ describe('a programme', () => {
     // A reading inside its error of the line leaves nothing out.
     expect(leave(pair('hip.internalRotation', 18, 40, { position: 'prone' }))).toEqual([]);
     expect(leave(pair('forearm.pronation', 40, 80, { position: 'sitting', mode: 'active' })).join()).toContain(
-      'a neutral or an underhand grip',
+      'handles or rings that turn with the hand',
     );
   });
 

@@ -64,7 +64,7 @@ export type FaultId = keyof typeof FAULTS;
 
 /** How a fault is told where its name does not say it. @see common practice, no source */
 export const FAULT_SIGNS: Readonly<Partial<Record<FaultId, string>>> = {
-  pelvisTucksEarly: 'the dimples at the back of the pelvis drop almost as soon as it begins',
+  pelvisTucksEarly: 'the waistband tips backward while the thighs are still far from level',
   pelvisTucksLate: 'at the bottom of a deep squat without a weight it is usual',
   trunkFallsForward: 'the lines of shin and trunk meet above the head; side by side is the aim',
   trunkTooUpright: 'the lines of shin and trunk meet below the feet; with raised heels it says nothing',
@@ -72,10 +72,10 @@ export const FAULT_SIGNS: Readonly<Partial<Record<FaultId, string>>> = {
   kneeRollsIn: 'often to win range where the ankle has no more; the foot may flatten with it',
   pelvisShifts: 'where one ankle has no more, it goes on with the other side and turns',
   flatStretch: 'a part of the back that does not join the even curve',
-  chestLifts: 'watch both sides, even where neither hurts',
+  chestLifts: 'the breastbone rises or turns along with the head',
   wristTwists: 'the forearm stops and the wrist goes on',
-  fingersCurl: 'a pencil laid across the back of the hand would roll off',
-  handsSlide: 'the blades stop and the hands go on along the thighs',
+  fingersCurl: 'the finger joints bend to help the wrist, or the knuckles rise off the floor',
+  handsSlide: 'the hands wander along the thighs instead of hanging still',
   lowBackArches: 'the back goes on where the hip or the shoulder has stopped',
   pelvisTwists: 'the whole pelvis goes along in place of the thigh',
   dragsOnFloor: 'it slides along the floor before it lifts',

@@ -11,7 +11,7 @@ export const HIP_SIX_WAYS = defineScreen({
       id: 'kneeLift',
       name: 'Knee lift, lying',
       setUp: 'Face up, the other leg flat.',
-      say: 'Bring one knee up by itself, until the shin is over the hip.',
+      say: 'Draw one knee up by its own strength. Your low back stays on the floor.',
       meets: 'the middle of the shin comes over the hip',
       faults: ['otherKneeBends', 'pelvisTilted'],
       sides: 'each',

@@ -2,7 +2,7 @@ import { ASSUMED_HAND } from '../angle/hands.js';
 import { amount, atLeast, atMost, defineScreen, leftOver, seen, type ItemSpec } from './define.js';
 import type { FaultId } from './faults.js';
 
-const PAIN = 'Does it hurt, and where? Stiff or sore as after training is no pain.';
+const PAIN = 'Does it hurt, and where? Tired or worked muscles do not count. Anything sharp, deep in the joint or new does.';
 const WALL = 'Sitting cross-legged, seat and back on the wall; a little arch in the low back is allowed.';
 
 /** Standing or half-kneeling: what stands is chosen once for a person and kept. */
@@ -100,7 +100,7 @@ export const LOADING_READINESS = defineScreen({
     {
       id: 'wallStick',
       name: 'Stick down at the wall',
-      setUp: `${WALL} A stick is held a thumb outside the hips, elbows at shoulder height; blades and elbows stay on the wall.`,
+      setUp: `${WALL} A stick is held with the hands shoulder-wide, elbows at shoulder height; blades and elbows stay on the wall.`,
       say: 'Elbows stay at shoulder height and on the wall. Bring the stick down towards your ribs.',
       meets: 'the stick reaches the ribs with blades and elbows on the wall',
       faults: ['bladeLeavesWall', 'shoulderLifts', 'ribsFlare'],
@@ -117,7 +117,7 @@ export const LOADING_READINESS = defineScreen({
       name: 'Lean over the palms',
       setUp: 'On hands and knees, fingers forward, elbow creases forward. Both hands first, one at a time where something holds back.',
       say: 'Keep your palms flat and lean forward over your hands until a palm wants to lift.',
-      meets: 'the wrists come to 90°; 100° to 110° is good',
+      meets: 'the wrists come to 90°',
       threshold: atLeast(90, 'deg'),
       answered: amount('deg', 0, 130, 'inclinometer'),
       faults: ['palmLifts', 'elbowsBend', 'fingersCurl'],
@@ -133,7 +133,7 @@ export const LOADING_READINESS = defineScreen({
       id: 'turn',
       name: 'Turn and look behind',
       setUp: 'Standing, feet together, arms hanging.',
-      say: 'Turn round until you see what is straight behind your far shoulder.',
+      say: 'Turn everything you can to one side. Your feet stay where they are.',
       meets: 'the far shoulder is seen from behind',
       threshold: atLeast(50, 'deg'),
       answered: amount('deg', 0, 120, 'visual'),
@@ -151,7 +151,7 @@ export const LOADING_READINESS = defineScreen({
       id: 'toeTouch',
       name: 'Toe touch',
       setUp: 'Standing, feet together, knees straight.',
-      say: 'Bend forward and touch your toes. Keep your knees straight.',
+      say: 'Bow down slowly as far as you can. Your knees stay straight.',
       meets: 'the fingertips reach the toes. Where they do not: lie down and raise the leg; is it the back or the hip?',
       threshold: atMost(0, 'cm'),
       answered: leftOver(),

@@ -141,16 +141,16 @@ export const ANKLE = {
   },
   'foot-top-stretch': {
     working:
-      'ankle.plantarflexion full stretch active, greatToeMtp.flexion full stretch passive, knee.flexion 50, ankle.plantarflexion full stretch passive, greatToeIp.flexion full stretch passive, subtalar.inversion 15 stretch passive, knee.flexion 45 body, hip.extension 10 body',
-    helping: 'knee.flexion 35 body active, hip.flexion 25 body active, ankle.dorsiflexion 15 body active',
-    both: 'fingerMcp.flexion 50 limb active, fingerPip.flexion 50 limb active, fingerDip.flexion 50 limb active',
+      'ankle.plantarflexion full stretch active, greatToeMtp.flexion full stretch passive, ankle.plantarflexion full stretch passive, greatToeIp.flexion full stretch passive, subtalar.inversion 15 stretch passive, subtalar.eversion 15 stretch passive, hip.extension 10 body',
+    helping: 'knee.flexion 35 body active, hip.flexion 25 body active, ankle.dorsiflexion 15 body active, ankle.plantarflexion full body',
+    both: 'knee.flexion 140 body active, knee.flexion 140 body, hip.flexion 110 body active, shoulder.flexion 60 limb, elbow.extension 0 body, wrist.extension 60 body, fingerMcp.flexion 50 limb active, fingerPip.flexion 50 limb active, fingerDip.flexion 50 limb active',
     neck: '',
     chest: '',
     lowBack: '',
     effort: { working: '', helping: 'hip.abduction, knee.extension', both: '', trunk: '' },
     weight: { working: '', helping: '', both: 'hip, knee, ankle, subtalar, greatToeMtp' },
     grip: 'none',
-    traits: ['balance-risk', 'end-range', 'push-at-end', 'standing-on-one-leg'],
+    traits: ['balance-risk', 'end-range', 'push-at-end', 'standing-on-one-leg', 'kneeling', 'getting-to-floor'],
   },
   'heel-lower-step': {
     working:

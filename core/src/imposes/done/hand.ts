@@ -59,7 +59,7 @@ export const HAND = {
   },
   'wrist-circles': {
     working:
-      'wrist.flexion full limb active, wrist.extension full limb active, wrist.radialDeviation full limb active, wrist.ulnarDeviation full limb active, shoulder.flexion 30, elbow.flexion 90, fingerMcp.extension 0 limb active, fingerPip.extension 0 limb active, fingerDip.extension 0 limb active, forearm.pronation 80',
+      'wrist.flexion full limb active, wrist.extension full limb active, wrist.radialDeviation full limb active, wrist.ulnarDeviation full limb active, shoulder.flexion 30, elbow.flexion 90, fingerMcp.extension 0 limb active, fingerPip.extension 0 limb active, fingerDip.extension 0 limb active, fingerMcp.flexion 60 limb active, fingerPip.flexion 70 limb active, fingerDip.flexion 40 limb active, forearm.pronation 80',
     helping: '',
     both: 'hip.flexion 90, knee.flexion 90',
     neck: '',

@@ -64,12 +64,13 @@ export const SPINE = {
   'breastbone-glide': {
     working: '',
     helping: '',
-    both: 'hip.flexion 90, knee.flexion 90, shoulder.flexion 30',
+    both: 'hip.flexion 90, knee.flexion 90, shoulder.flexion 70, elbow.flexion 90',
     neck: 'cervical.extension 10 none active, cervical.flexion 10 none active',
-    chest: 'thoracic.extension full none active, thoracic.flexion 25 none active',
+    chest:
+      'thoracic.extension full none active, thoracic.flexion 25 none active, thoracic.extension full limb active, thoracic.flexion full limb active',
     lowBack: 'lumbar.extension 5, lumbar.flexion 5',
     effort: { working: '', helping: '', both: '', trunk: '' },
-    weight: { working: '', helping: '', both: '' },
+    weight: { working: '', helping: '', both: 'elbow limb, shoulder limb' },
     grip: 'none',
     traits: ['trunk-moved', 'breastbone-moved', 'end-range', 'end-range-spine-extension'],
   },

@@ -4,14 +4,18 @@ import { defineDrills, hold, reps, scene } from './define.js';
 export const PATTERN_DRILLS = defineDrills([
   {
     id: 'goblet-squat',
-    name: 'Squat with a weight at the chest, slow and with a pause',
+    name: 'Squat with a weight held close',
     stage: 'load',
     serves: ['hip.flexion', 'check.squatHeelsDown', 'strength.kneeExtension', 'strength.hipExtension'],
     sides: 'none',
     at: 'standing',
     with: ['weight'],
-    cues: ['Weight close to the chest.', 'Down slowly; stop short of where the pelvis tucks, and pause.', 'Rise. Lower week by week.'],
-    cheat: 'going deeper than you can hold',
+    cues: [
+      'Hold the weight against your chest.',
+      'Sit down slowly and stop a little above the depth at which your pelvis tips. Wait there.',
+      'Come up. Go a little deeper from week to week as long as the pelvis stays.',
+    ],
+    cheat: 'dropping through the last part',
     dose: reps(8, 1, 3, 2),
     easier: 'assisted-squat',
     moves: [{ screen: 'squatCheck', item: 'squat' }, 'strength.kneeExtension/sitting'],

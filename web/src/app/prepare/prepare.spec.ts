@@ -104,6 +104,29 @@ describe('PreparePage', () => {
     expect(navigate).toHaveBeenCalledOnceWith(['/visits', SOME_ID, 'measure']);
   });
 
+  it('starts after an answer that is still on its way', async () => {
+    await open(visitRecord({ sheet: [{ protocol: 'knee.flexion/supine' }] }));
+    const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    const cautions = { asked: ['clot-leg'], yes: [], note: '', outcome: 'measure' as const, by: 'Wren', at: '2026-11-20T09:00:00Z' };
+    await click('None of these');
+    await click('Start measuring');
+    expect(text('footer [role=alert]')).toBe('');
+    http.expectNone(`/api/visits/${SOME_ID}/plan`);
+    await answer(`/api/visits/${SOME_ID}/cautions`, visitRecord({ cautions }));
+    await answer(`/api/visits/${SOME_ID}/plan`, visitRecord({ cautions }));
+    expect(navigate).toHaveBeenCalledOnceWith(['/visits', SOME_ID, 'measure']);
+  });
+
+  it('says why an answer was not saved, and not that none was given', async () => {
+    await open(visitRecord({ sheet: [{ protocol: 'knee.flexion/supine' }] }));
+    await click('None of these');
+    await click('Start measuring');
+    http.expectOne(`/api/visits/${SOME_ID}/cautions`).error(new ProgressEvent('error'));
+    await fixture.whenStable();
+    expect(text('footer [role=alert]')).toContain('not reach');
+    http.expectNone(`/api/visits/${SOME_ID}/plan`);
+  });
+
   it('ends with referring where a question is answered yes, and says what to do', async () => {
     await open(visitRecord({ sheet: [{ protocol: 'knee.flexion/supine' }] }));
     const box = [...page().querySelectorAll<HTMLElement>('mat-checkbox')].find((c) => c.textContent!.includes('of the calf or thigh'))!;

@@ -176,25 +176,31 @@ export class PreparePage {
     this.changes.next(() => this.preparing.removeSet(id).pipe(tap((practice) => this.preparing.practice.set(practice))));
   }
 
+  /** In its turn: an answer that is still on its way counts. */
   protected start(step: 'measure' | 'screen'): void {
+    this.problem.set('');
+    this.changes.next(() => this.begin(step));
+  }
+
+  private begin(step: 'measure' | 'screen'): Observable<unknown> {
     if (step === 'screen' && this.preparing.plan().steps.length === 0 && this.preparing.cautions()) {
       // A screen can be all of a visit: there is no run sheet to keep.
       void this.router.navigate(['/visits', this.id(), step]);
-      return;
+      return EMPTY;
     }
     if (this.waitsFor()) {
       // What stops is led to: the first question that is open.
       if (!this.preparing.cautions() && this.preparing.plan().steps.length > 0) this.cautions()?.lead();
-      return this.problem.set(this.waitsFor());
+      // Where an answer could not be saved, that is what is told.
+      this.problem.update((problem) => problem || this.waitsFor());
+      return EMPTY;
     }
-    this.changes.next(() =>
-      this.preparing.savePlan().pipe(
-        tap((record) => {
-          this.take(record);
-          this.preparing.saved();
-          void this.router.navigate(['/visits', this.id(), step]);
-        }),
-      ),
+    return this.preparing.savePlan().pipe(
+      tap((record) => {
+        this.take(record);
+        this.preparing.saved();
+        void this.router.navigate(['/visits', this.id(), step]);
+      }),
     );
   }
 }
