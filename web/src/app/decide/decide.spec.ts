@@ -169,16 +169,16 @@ describe('DecidePage', () => {
         ],
       }),
     );
-    expect(names()).toEqual(['Small hip circles, lying', 'Hands-and-knees rock back']);
+    expect(names()).toEqual(['Small hip circles, lying', 'Hips back with a quiet back, hands and knees']);
     page()
       .querySelector('.handle')!
       .dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true, cancelable: true }));
     await fixture.whenStable();
-    expect(names()).toEqual(['Hands-and-knees rock back', 'Small hip circles, lying']);
+    expect(names()).toEqual(['Hips back with a quiet back, hands and knees', 'Small hip circles, lying']);
     expect(document.activeElement?.getAttribute('data-line')).toBe('1');
     await press('Harder: Knee to chest with a band');
     expect(names()[1]).toBe('Knee to chest with a band in the crease');
-    await type('times of Hands-and-knees rock back', '8');
+    await type('times of Hips back with a quiet back, hands and knees', '8');
     await press('Give it as changed');
     expect(sent()[0]!.drills.map(({ drill, dose }) => [drill, dose.reps])).toEqual([
       ['rock-back', 8],

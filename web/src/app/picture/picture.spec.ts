@@ -215,7 +215,7 @@ describe('angles out of a picture', () => {
       list.value = [...list.options].find((option) => option.textContent!.includes(words))!.value;
       list.dispatchEvent(new Event('change'));
     };
-    choose('As which item of a screen', 'Rock back on hands and knees');
+    choose('As which item of a screen', 'Hips back, back still');
     await settle();
     button('On to the screen').click();
     await settle();

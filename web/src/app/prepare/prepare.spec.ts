@@ -123,7 +123,7 @@ describe('PreparePage', () => {
     await click('Start measuring');
     http.expectOne(`/api/visits/${SOME_ID}/cautions`).error(new ProgressEvent('error'));
     await fixture.whenStable();
-    expect(text('footer [role=alert]')).toContain('not reach');
+    expect(text('footer [role=alert]')).toContain('cannot be reached');
     http.expectNone(`/api/visits/${SOME_ID}/plan`);
   });
 

@@ -69,7 +69,7 @@ describe('ScreenPage', () => {
     [...page().querySelectorAll<HTMLElement>('.add')].find((b) => b.textContent!.includes('Squat check'))!.click();
     await fixture.whenStable();
     expect(text('h2.item')).toBe('Squat · seen from the front');
-    expect(text('.say')).toContain('Sit down as low as you can');
+    expect(text('.say')).toContain('Sit down between your feet');
   });
 
   it('is run by keys: what is seen, quality, keep; a short first try asks for a second', async () => {
