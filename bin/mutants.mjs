@@ -1,11 +1,12 @@
 /**
- * How strong the tests of the core are: it is changed in small ways, one at a
- * time, and the tests are run that reach the place. A change that none of them
- * notices survived, and is printed with its place.
+ * How strong the tests of the core and of the contract are: the code is changed
+ * in small ways, one at a time, and the tests are run that reach the place. A
+ * change that none of them notices survived, and is printed with its place.
  *
  *   npm run mutants                                 all of it; takes hours
- *   npm run mutants -- error norms                  these folders of core/src
+ *   npm run mutants -- error norms                  these folders of core/src; `contract` is the package of that name
  *   npm run mutants -- --lines 150 --seed 7         so many lines of code, drawn at random
+ *   npm run mutants -- --at-once 1                  so many at the same time; otherwise as many as the machine has cores
  */
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
@@ -15,7 +16,32 @@ import { inRoot } from './lib/paths.mjs';
 import { run } from './lib/run.mjs';
 import { main, say, Stop } from './lib/say.mjs';
 
-const FOLDERS = ['angle', 'error', 'finding', 'norms', 'plan', 'progress', 'reading'];
+const FOLDERS = [
+  'angle',
+  'error',
+  'exchange',
+  'finding',
+  'norms',
+  'plan',
+  'precaution',
+  'program',
+  'progress',
+  'queue',
+  'reading',
+  'reason',
+  'report',
+  'screen',
+];
+const CONTRACT = 'contract';
+const ALLOWED = [...FOLDERS, CONTRACT];
+
+const ESBUILD = 'npx esbuild --format=esm --platform=node --log-level=warning';
+const CORE_BUILT = `${ESBUILD} core/src/**/*.ts --outdir=core/src`;
+/** Modules of the contract that load the core that was built beside them, not the one of the packages. */
+const CONTRACT_BUILT = [
+  `${ESBUILD} contract/src/*.ts --outdir=contract/src`,
+  `sed -i -E 's#"@dial-gauge/core/(names|terms)"#"../../core/src/\\1.js"#; s#"@dial-gauge/core"#"../../core/src/index.js"#' contract/src/*.js`,
+].join(' && ');
 
 /** Numbers from 0 to 1 that are the same for the same seed. */
 function drawn(seed) {
@@ -49,26 +75,34 @@ await main(async () => {
   await needPackages();
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { lines: { type: 'string' }, seed: { type: 'string', default: '1' } },
+    options: {
+      lines: { type: 'string' },
+      seed: { type: 'string', default: '1' },
+      'at-once': { type: 'string', default: `${cpus().length}` },
+    },
   });
-  const unknown = positionals.find((folder) => !FOLDERS.includes(folder));
-  if (unknown !== undefined || (values.lines !== undefined && !(Number(values.lines) > 0))) {
-    throw new Stop(`${unknown ?? `--lines ${values.lines}`} is not known; allowed: ${FOLDERS.join(', ')}, --lines N, --seed N`);
+  const unknown = positionals.find((folder) => !ALLOWED.includes(folder));
+  const odd = [values.lines, values['at-once']].find((count) => count !== undefined && !(Number(count) > 0));
+  if (unknown !== undefined || odd !== undefined) {
+    throw new Stop(`${unknown ?? odd} is not known; allowed: ${ALLOWED.join(', ')}, --lines N, --seed N, --at-once N`);
   }
   const folders = positionals.length > 0 ? positionals : FOLDERS;
-  const files = folders.flatMap((folder) =>
-    readdirSync(inRoot(`core/src/${folder}`), { recursive: true })
+  const isContract = folders.includes(CONTRACT);
+  if (isContract && folders.length > 1) throw new Stop(`${CONTRACT} has tests of its own; allowed: by itself`);
+  const files = folders.flatMap((folder) => {
+    const at = folder === CONTRACT ? 'contract/src' : `core/src/${folder}`;
+    return readdirSync(inRoot(at), { recursive: true })
       .filter((name) => name.endsWith('.ts') && !name.endsWith('.spec.ts') && name !== 'index.ts')
-      .map((name) => `core/src/${folder}/${name}`),
-  );
+      .map((name) => `${at}/${name}`);
+  });
 
   const sample = values.lines && codeLines(files, drawn(values.seed)).slice(0, Number(values.lines));
   const config = {
     testRunner: 'jasmine',
-    jasmineConfigFile: 'core/jasmine.mutants.json',
+    jasmineConfigFile: `${isContract ? 'contract' : 'core'}/jasmine.mutants.json`,
     // Made into plain modules once: every mutant starts a process, and that is most of what it takes.
-    buildCommand: 'npx esbuild core/src/**/*.ts --outdir=core/src --format=esm --platform=node --log-level=warning',
-    concurrency: cpus().length,
+    buildCommand: isContract ? `${CORE_BUILT} && ${CONTRACT_BUILT}` : CORE_BUILT,
+    concurrency: Number(values['at-once']),
     coverageAnalysis: 'perTest',
     mutate: sample ? sample.map(({ file, line, text }) => `${file}:${line}:0-${line}:${text.length}`) : files,
     ignorePatterns: ['.data', '.ci', 'docs', 'e2e', 'web', 'server', 'bench'],
