@@ -34,6 +34,7 @@ export * from './problem.js';
 export * from './progress.js';
 export * from './readings.js';
 export * from './reliability.js';
+export * from './value-checks.js';
 export * from './reports.js';
 export * from './retests.js';
 export * from './roles.js';

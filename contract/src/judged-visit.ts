@@ -38,6 +38,10 @@ export function operationOf({ procedureId, procedureOn }: Pick<EpisodeView, 'pro
 }
 
 /** What the measuring error of an episode depends on. */
-export function errorContextOf({ ownErrors, episode }: Pick<VisitRecord, 'ownErrors' | 'episode'>): ErrorContext {
-  return { own: ownErrors, procedure: operationOf(episode)?.id };
+export function errorContextOf({
+  ownErrors,
+  valueChecks,
+  episode,
+}: Pick<VisitRecord, 'ownErrors' | 'valueChecks' | 'episode'>): ErrorContext {
+  return { own: ownErrors, procedure: operationOf(episode)?.id, checks: valueChecks };
 }

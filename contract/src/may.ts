@@ -96,6 +96,7 @@ export const MAY: { readonly [R in keyof Resources]: { readonly [N in keyof Reso
   },
   takeovers: { takeOver: 'measure' },
   norms: { norms: 'look', setNorms: 'settle', addNormSet: 'settle', exportNormSet: 'look', removeNormSet: 'settle' },
+  valueChecks: { addValueChecks: 'settle', exportValueChecks: 'look', importValueChecks: 'settle' },
   cohort: { cohort: 'look', countAnew: 'settle', makeNormSet: 'settle', cohortFile: 'export' },
   reliability: { studies: 'look', startStudy: 'measure', readStudy: 'measure', adoptError: 'settle', dropError: 'settle' },
   clinic: { clinic: 'look', setHand: 'measure', addExamSet: 'measure', removeExamSet: 'measure' },

@@ -4,6 +4,7 @@ import * as z from 'zod';
 import { described } from './described.js';
 import { OwnErrors } from './reliability.js';
 import { none, nothing, route } from './route.js';
+import { ValueCheckView } from './value-checks.js';
 
 const Triple = z.tuple([z.number(), z.number(), z.number()]);
 
@@ -65,6 +66,8 @@ export const NormsView = z.object({
   normSets: z.array(z.string()),
   ranking: z.enum(RANKINGS),
   ownErrors: OwnErrors,
+  /** Values that the clinic looked up, and what it found. */
+  valueChecks: z.array(ValueCheckView),
   thresholds: described<Thresholds>(z.looseObject({ activeGap: z.number(), severityPercent: Triple, severityTimes: Triple })),
   sets: z.array(NormSetSummary),
   /** The clinic's own sets in full; those of the program come with the program. */

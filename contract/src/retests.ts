@@ -8,6 +8,7 @@ import { Id, Instrument } from './ids.js';
 import { PatientView } from './patients.js';
 import { MeasurementView } from './readings.js';
 import { OwnErrors } from './reliability.js';
+import { ValueChecks } from './value-checks.js';
 import { ById, none, nothing, route } from './route.js';
 import { VisitView } from './visit-view.js';
 import { protocolWay, wayProblem } from './way.js';
@@ -63,6 +64,8 @@ export const RetestsView = z.object({
   patient: PatientView,
   episode: EpisodeView,
   ownErrors: OwnErrors,
+  /** Values that the clinic looked up, as far as they are needed here. */
+  valueChecks: ValueChecks,
   /** Ways that were measured at this visit: the markers are chosen from them. */
   measured: z.array(MeasurementView),
   retests: z.array(RetestView),

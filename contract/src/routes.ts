@@ -25,6 +25,7 @@ import { SCREENINGS } from './screens.js';
 import { STAFF } from './staff.js';
 import { STORIES } from './story.js';
 import { TAKEOVERS } from './takeovers.js';
+import { VALUE_CHECKS } from './value-checks.js';
 import { VISITS } from './visits.js';
 
 /** Routes by resource: one line each. The server, the OpenAPI document and its tags read this list. */
@@ -54,6 +55,7 @@ export const RESOURCES = {
   screens: SCREENINGS,
   takeovers: TAKEOVERS,
   norms: NORMS,
+  valueChecks: VALUE_CHECKS,
   reliability: RELIABILITY,
   clinic: CLINIC,
   cohort: COHORT,

@@ -4,6 +4,7 @@ import { EpisodeView } from './episode-view.js';
 import { AnyDay, Id, Side } from './ids.js';
 import { PatientView } from './patients.js';
 import { OwnErrors } from './reliability.js';
+import { ValueChecks } from './value-checks.js';
 import { ById, none, nothing, route } from './route.js';
 import { ItemTry } from './screen-file.js';
 import { CautionsView } from './sheet.js';
@@ -120,6 +121,8 @@ export const ScreensView = z.object({
   patient: PatientView,
   episode: EpisodeView,
   ownErrors: OwnErrors,
+  /** Values that the clinic looked up, as far as they are needed here. */
+  valueChecks: ValueChecks,
   cautions: CautionsView.nullable(),
   /** What was chosen to be run; it may be more or less than what was begun. */
   plan: ScreenPlanView,

@@ -7,6 +7,7 @@ import { PatientView } from './patients.js';
 import { OddRecord } from './problem.js';
 import { MeasurementView } from './readings.js';
 import { OwnErrors } from './reliability.js';
+import { ValueChecks } from './value-checks.js';
 import { ById, nothing, route } from './route.js';
 import { Cautions, CautionsView, PlanChange, PlanView, Sheet, SheetView } from './sheet.js';
 import { VisitView } from './visit-view.js';
@@ -23,6 +24,8 @@ export const VisitRecord = z.object({
   /** Those of them that are the clinic's own, in full. */
   ownNormSets: z.array(OwnNormSet),
   ownErrors: OwnErrors,
+  /** Values that the clinic looked up, as far as they are needed here. */
+  valueChecks: ValueChecks,
   /** What is to be measured; null: the default set. */
   sheet: SheetView.nullable(),
   /** The run sheet as it was prepared; null: planned from the sheet. */

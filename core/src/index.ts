@@ -17,6 +17,7 @@ export {
   type ZeroWords,
 } from './words/figures.js';
 export { INSTRUMENT_WORDS, instrumentWord } from './words/instruments.js';
+export { lookedUpWords } from './words/looked-up.js';
 export { ENGLISH, localeOf, speak, speaking, spokenLocale, type Locale } from './words/locale.js';
 export { dayWords, listed, lower, say, sayCount, shortDay, upper } from './words/say.js';
 export {
@@ -52,6 +53,8 @@ export { againstEdges, angleAt, betweenSegments, PointsError, viewError, type An
 export { wrap180, wrap360 } from './angle/wrap.js';
 export * from './assessment.js';
 export * from './catalogue/index.js';
+export * from './checked/index.js';
+export { checkOf, ERRORS_OF, sameFigures, VALUE_KINDS, type Figures, type ValueCheck, type ValueKind } from './looked-up.js';
 export * from './cohort/index.js';
 export * from './course/index.js';
 export * from './days.js';
@@ -70,6 +73,7 @@ export { evaluationReport, type EvaluationReport } from './exchange/report.js';
 export { planReport } from './exchange/plan-report.js';
 export { reliabilityReport, studyFromRows, type RefusedStudyCell, type StudyRowsReading } from './exchange/study-rows.js';
 export { DRILL_COLUMNS, drillsFromRows, drillsToRows, type DrillReading, type RefusedDrillCell } from './exchange/drill-rows.js';
+export { checksFromRows, checksToRows, type CheckRow, type RefusedCheck } from './exchange/check-rows.js';
 export { normSetFromRows, normSetToRows, type NormRowsReading, type RefusedCell } from './exchange/norm-rows.js';
 export * from './finding/index.js';
 export { measure, summarise, type MeasuredValue } from './measurement.js';

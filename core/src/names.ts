@@ -8,6 +8,7 @@ export { findMotion, isJoint, motion, protocolOfId } from './catalogue/index.js'
 export { DEVICE_SCALES } from './angle/scale.js';
 export { storedTrial } from './assessment.js';
 export { LEAST_RATERS, LEAST_SUBJECTS } from './error/anova.js';
+export { VALUE_KINDS } from './looked-up.js';
 export { DEFAULT_RANKING, RANKINGS } from './finding/rankings.js';
 export { NORM_SETS, TASK_NEEDS } from './norms/index.js';
 export { BODY_PARTS } from './plan/body-parts.js';

@@ -120,6 +120,18 @@ export interface Source {
   readonly fromMemory: boolean;
 }
 
+/** Where a value was looked up by somebody of the clinic, and when. */
+export interface LookedUp {
+  readonly source: string;
+  /** "6th ed., 2008"; empty where the source has none. */
+  readonly edition: string;
+  readonly page: string;
+  readonly by: string;
+  readonly on: IsoDate;
+  /** What the program held, where the source prints something else. */
+  readonly instead?: Readonly<Record<string, number>>;
+}
+
 /** A rule of the trade that no publication stands behind. */
 export const COMMON_PRACTICE: Source = { cite: 'common practice, no source', fromMemory: false };
 

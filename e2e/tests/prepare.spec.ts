@@ -47,9 +47,9 @@ test('a knee-replacement visit: limits, plan, two turns, a limit passed, and tro
 
   await test.step('sitting first: the strength of the right knee, then the turn', async () => {
     await expect(where).toContainText('right Knee extension strength');
-    await hold(page, '47lb');
+    await hold(page, '31.9lb');
     await turn(page, 'Lay the patient supine');
-    await expect(page.getByLabel('right knee extension strength: 209 newtons')).toBeVisible();
+    await expect(page.getByLabel('right knee extension strength: 142 newtons')).toBeVisible();
   });
 
   await test.step('network cut for ten readings, server killed and started again, tab reloaded: all there, once', async () => {

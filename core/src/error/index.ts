@@ -12,6 +12,7 @@ export {
 export { ICC_FORMS, ICC_WORDS, iccWord, reliability, type Icc, type IccForm, type Reliability } from './icc.js';
 export type { ErrorContext, OwnError } from './own.js';
 export { blindedOrder, type StudyTurn } from './study.js';
+export { checkedErrors, errorKey } from './checked.js';
 export { consistent } from './consistency.js';
 export { PUBLISHED_ERRORS, type PublishedError } from './published.js';
 export { errorSourceWords, type ErrorSource } from './source.js';

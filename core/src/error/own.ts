@@ -1,4 +1,5 @@
 import type { Instrument, IsoDate, MotionId } from '../terms.js';
+import type { ValueCheck } from '../looked-up.js';
 
 /** A measuring error that a clinic found out for itself and judges by. */
 export interface OwnError {
@@ -20,4 +21,6 @@ export interface ErrorContext {
   readonly own?: readonly OwnError[];
   /** Id of the procedure of this episode: some published errors are of people after it. */
   readonly procedure?: string;
+  /** Values that the clinic looked up, published errors among them. */
+  readonly checks?: readonly ValueCheck[];
 }

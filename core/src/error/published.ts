@@ -1,6 +1,6 @@
-import type { Confidence, Instrument, MotionId } from '../terms.js';
+import type { Confidence, Instrument, LookedUp, MotionId } from '../terms.js';
 
-/** One published figure of measuring error. All are from memory. */
+/** One published figure of measuring error. Those that come with the program are from memory. */
 export interface PublishedError {
   readonly motions: readonly MotionId[];
   readonly instruments: readonly Instrument[];
@@ -19,6 +19,8 @@ export interface PublishedError {
   readonly after?: string;
   readonly confidence: Confidence;
   readonly cite: string;
+  /** Where somebody of the clinic looked it up. */
+  readonly lookedUp?: LookedUp;
 }
 
 const row = (

@@ -1,4 +1,5 @@
-import type { Instrument, IsoDate } from '../terms.js';
+import type { Instrument, IsoDate, LookedUp } from '../terms.js';
+import { lookedUpWords } from '../words/looked-up.js';
 import { formatNumber } from '../words/figures.js';
 import { instrumentWord } from '../words/instruments.js';
 import { dayWords, say } from '../words/say.js';
@@ -25,6 +26,7 @@ export type ErrorSource =
       readonly examiners: Examiners;
       readonly figure: string;
       readonly amount: number;
+      readonly lookedUp?: LookedUp;
     }
   /** A rule of thumb; `share`: of the reading, in percent. */
   | { readonly kind: 'default'; readonly what: string; readonly examiners: Examiners; readonly share?: number }
@@ -52,7 +54,9 @@ export function errorSourceWords(source: ErrorSource): string {
         ...(source.population ? [say(source.population)] : []),
         instrumentWord(source.instrument),
         whoRead(source.examiners),
-        say('printed as {figure} (from memory)', { figure: `${say(source.figure)} ${formatNumber(source.amount)}` }),
+        ...(source.lookedUp
+          ? [say('printed as {figure}', { figure: `${say(source.figure)} ${formatNumber(source.amount)}` }), lookedUpWords(source.lookedUp)]
+          : [say('printed as {figure} (from memory)', { figure: `${say(source.figure)} ${formatNumber(source.amount)}` })]),
       ].join(', ');
     case 'default': {
       const share = source.share === undefined ? [] : [say('{share} % of the reading', { share: formatNumber(source.share) })];

@@ -1,7 +1,8 @@
 import { motion } from '../catalogue/index.js';
 import { INSTRUMENTS, type Instrument, type MotionId } from '../terms.js';
 import type { ErrorContext, OwnError } from './own.js';
-import { PUBLISHED_ERRORS, type PublishedError } from './published.js';
+import { checkedErrors } from './checked.js';
+import type { PublishedError } from './published.js';
 import { combinedSem, Z90, Z95 } from './sem.js';
 import type { ErrorSource, Examiners } from './source.js';
 
@@ -130,9 +131,9 @@ const noLess = (error: MeasuringError, why: 'two-examiners' | 'coarser', least: 
 function lookUpAlone(query: ErrorQuery, sameExaminer: boolean, context: ErrorContext): MeasuringError {
   const own = ownFor(query, sameExaminer, context.own ?? []);
   if (own) return { sem: own.sem, source: ownSource(own), isDefault: false, isOwn: true };
-  const published = publishedFor(query, sameExaminer, context.procedure);
+  const published = publishedFor(query, sameExaminer, context);
   if (published) {
-    const { figure, amount, cite, after, population, examiners } = published;
+    const { figure, amount, cite, after, population, examiners, lookedUp } = published;
     return {
       sem: semOf(published),
       source: {
@@ -143,6 +144,7 @@ function lookUpAlone(query: ErrorQuery, sameExaminer: boolean, context: ErrorCon
         examiners,
         figure,
         amount,
+        ...(lookedUp ? { lookedUp } : {}),
       },
       isDefault: false,
       isOwn: false,
@@ -186,15 +188,23 @@ function usualError(query: ErrorQuery, sameExaminer: boolean): Pick<MeasuringErr
   return { sem: one, source: usual(words) };
 }
 
-const byMotion = new Map<MotionId, PublishedError[]>();
-for (const row of PUBLISHED_ERRORS) for (const id of row.motions) byMotion.set(id, [...(byMotion.get(id) ?? []), row]);
+const byMotionOf = new WeakMap<readonly PublishedError[], ReadonlyMap<MotionId, readonly PublishedError[]>>();
+
+function byMotion(rows: readonly PublishedError[]): ReadonlyMap<MotionId, readonly PublishedError[]> {
+  const known = byMotionOf.get(rows);
+  if (known) return known;
+  const made = new Map<MotionId, PublishedError[]>();
+  for (const row of rows) for (const id of row.motions) made.set(id, [...(made.get(id) ?? []), row]);
+  byMotionOf.set(rows, made);
+  return made;
+}
 
 function publishedFor(
   { motion: id, instrument, protocol }: ErrorQuery,
   sameExaminer: boolean,
-  procedure: string | undefined,
+  { procedure, checks }: ErrorContext,
 ): PublishedError | undefined {
-  const rows = (byMotion.get(id) ?? []).filter(
+  const rows = (byMotion(checkedErrors(checks)).get(id) ?? []).filter(
     (row) =>
       row.instruments.includes(instrument) &&
       row.examiners === (sameExaminer ? 'same' : 'other') &&

@@ -1,6 +1,9 @@
 import { measurementKey, type Assessment, type Measurement, type MeasurementKey } from '../assessment.js';
 import { motion, protocolOf } from '../catalogue/index.js';
 import { measure, type MeasuredValue } from '../measurement.js';
+import { checkedProcedure, checkedSetsFor } from '../checked/index.js';
+import type { ValueCheck } from '../looked-up.js';
+import { findProcedure, type Procedure } from '../procedure/index.js';
 import {
   ageOn,
   compareWithNeeds,
@@ -8,7 +11,6 @@ import {
   DEFAULT_NORM_ORDER,
   findNormSet,
   judging,
-  setsFor,
   NORM_SETS,
   type NeedComparison,
   type NormComparison,
@@ -38,6 +40,8 @@ export interface AssessContext {
   readonly ownErrors?: readonly OwnError[];
   /** Which loss comes first. */
   readonly ranking?: Ranking;
+  /** Values that the clinic looked up, and what it found. */
+  readonly checks?: readonly ValueCheck[];
   /** The screens as the clinic has them. */
   readonly screens?: readonly Screen[];
 }
@@ -66,13 +70,13 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
   const normSet = firstOf(order, ownSets);
   const { sex, birthDate } = assessment.person;
   const age = ageOn(birthDate, assessment.assessedOn);
-  const errors = { own: context.ownErrors, procedure: assessment.procedure?.id };
+  const errors = { own: context.ownErrors, procedure: assessment.procedure?.id, checks: context.checks };
   const byKey = measureAll(assessment.measurements, errors);
   const measured = [...byKey.values()];
   const comparisons = new Map<MeasurementKey, NormComparison[]>(
     measured.map((m) => {
       const query = normQuery(m.measurement, sex, age, m.ends);
-      const asked = [...setsFor(query.motion), ...ownSets];
+      const asked = [...checkedSetsFor(query.motion, context.checks), ...ownSets];
       return [m.key, asked.flatMap((set) => compareWithNorm(set, query, m.value, m.sem) ?? [])];
     }),
   );
@@ -101,6 +105,7 @@ export function assess(assessment: Assessment, context: AssessContext = {}): Jud
     errors,
     arcs: totalArcs(measured),
     thresholds: context.thresholds ?? DEFAULT_THRESHOLDS,
+    after: afterOf(assessment, context.checks),
     screened: gradedScreens(assessment.screens ?? [], errors, context.screens),
     previous,
     sinceLast: previous ? changesSince(measured, previous.byKey, errors) : NO_CHANGES,
@@ -174,6 +179,12 @@ function changesSince(measured: readonly MeasuredValue[], before: Evidence['byKe
 }
 
 /** Every set of the order that judged something, with how much. */
+/** What was operated on, with its limits as the clinic found them. */
+function afterOf({ procedure }: Assessment, checks: readonly ValueCheck[] | undefined): Procedure | undefined {
+  const found = findProcedure(procedure?.id ?? '');
+  return found && checkedProcedure(found, checks);
+}
+
 function judgedByOf({ order, measured, judging: by, stopped }: Evidence, ownSets: readonly NormSet[]): Judgement['judgedBy'] {
   const counts = new Map<string, number>();
   for (const m of measured) {

@@ -5,7 +5,7 @@ import { weeksSince } from '../days.js';
 import { bandAround } from '../error/sem.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { Allowed } from '../precaution/index.js';
-import { findProcedure, type TellWhen } from '../procedure/index.js';
+import type { TellWhen } from '../procedure/index.js';
 import { formatNumber } from '../words/figures.js';
 import { say, upper } from '../words/say.js';
 import { errorStep, found, motionOf, sizeOf } from './make.js';
@@ -66,7 +66,18 @@ function judged(m: MeasuredValue, evidence: Evidence): Found<Facts>[] {
   const telling = tellOf(m, weeks, evidence);
   if (!behind && !telling) return [];
   const tell = telling ? tellFacts(m, telling, evidence) : null;
-  const told: Step[] = tell && telling ? [{ step: 'told', motion: motionOf(m).id, fromWeek: telling.fromWeek, ...tell }] : [];
+  const told: Step[] =
+    tell && telling
+      ? [
+          {
+            step: 'told',
+            motion: motionOf(m).id,
+            fromWeek: telling.fromWeek,
+            ...tell,
+            ...(telling.lookedUp ? { lookedUp: telling.lookedUp } : {}),
+          },
+        ]
+      : [];
   const { low: expected, steps, sources } = behind ?? { low: expectedBy(m, procedure.id, weeks, telling), steps: [], sources: [] };
   const gap = Math.abs(expected - m.value);
   const size = severityOf(null, gap / m.mdc95, thresholds);
@@ -125,7 +136,7 @@ function tellOf(m: MeasuredValue, weeks: number, evidence: Evidence): TellWhen |
   const { motion: id, mode } = m.measurement;
   const { variant } = protocolOf(m.measurement);
   const other = otherSide(m, evidence);
-  return (findProcedure(evidence.procedure?.id ?? '')?.tellWhen ?? [])
+  return (evidence.after?.tellWhen ?? [])
     .filter((tell) => tell.motion === id && (tell.mode === undefined || tell.mode === mode) && weeks >= tell.fromWeek)
     .filter((tell) => tell.variants === undefined || tell.variants.includes(variant))
     .filter(

@@ -4,6 +4,7 @@ import { errorSourceWords } from '../error/source.js';
 import { needWords, type NormComparison, type NormFlag } from '../norms/index.js';
 import { describeEnd, endFigure, formatNumber, formatSigned, suffixOf } from '../words/figures.js';
 import { instrumentWord } from '../words/instruments.js';
+import { lookedUpWords } from '../words/looked-up.js';
 import { dayWords, lower, say } from '../words/say.js';
 import { caveatWords } from './change.js';
 import { modeWord, sidedName } from './make.js';
@@ -78,7 +79,8 @@ function normWords(norm: NormComparison, about: Motion): string {
       : say(WITHOUT_BAND[norm.kind] ?? 'a single figure without spread');
   const score = norm.z === null ? '' : `, z ${formatSigned(norm.z)}`;
   const remark = norm.note ? ` (${say(norm.note)})` : '';
-  return `${norm.setName}: ${describeEnd(about, norm.expected)}, ${say(norm.band)}, ${spread}${score}${remark} — ${say(norm.source)}; ${say('confidence {of}', { of: say(norm.confidence) })}`;
+  const sure = norm.lookedUp ? lookedUpWords(norm.lookedUp) : say('confidence {of}', { of: say(norm.confidence) });
+  return `${norm.setName}: ${describeEnd(about, norm.expected)}, ${say(norm.band)}, ${spread}${score}${remark} — ${say(norm.source)}; ${sure}`;
 }
 
 function differenceWords(d: StepOf<'difference'>): string {
@@ -162,8 +164,11 @@ const WORDS: { readonly [S in StepName]: (step: StepOf<S>) => string } = {
       ? say('usual at week {week}: {low} or more', { week, low: least })
       : say('usual at week {week}: {low} to {high}', { week, low: least, high: describeEnd(about, high) });
   },
-  told: ({ motion: id, fromWeek, ...told }) =>
-    say('from week {week} on, without an end, the surgeon is told: {what} (from memory)', { week: fromWeek, what: toldWords(id, told) }),
+  told: ({ motion: id, fromWeek, lookedUp, ...told }) => {
+    const parts = { week: fromWeek, what: toldWords(id, told) };
+    if (!lookedUp) return say('from week {week} on, without an end, the surgeon is told: {what} (from memory)', parts);
+    return `${say('from week {week} on, without an end, the surgeon is told: {what}', parts)}; ${lookedUpWords(lookedUp)}`;
+  },
   'end-feel': ({ felt, usual }) =>
     say('end feel noted: {felt}; usual here: {usual}', { felt: say(felt), usual: usual.map((feel) => say(feel)).join(say(' or ')) }),
   pain: ({ motion: id, side, digit, mode, pain, of }) =>

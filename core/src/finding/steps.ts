@@ -3,7 +3,7 @@ import type { Caveat } from './change.js';
 import type { ErrorSource } from '../error/source.js';
 import type { MeasuredValue } from '../measurement.js';
 import type { NeedComparison, NormComparison, NormFlag } from '../norms/index.js';
-import type { Confidence, Digit, EndFeel, IsoDate, Mode, MotionId, Side, Source, Unit } from '../terms.js';
+import type { Confidence, Digit, EndFeel, IsoDate, LookedUp, Mode, MotionId, Side, Source, Unit } from '../terms.js';
 import type { TotalArc } from './total-arc.js';
 
 /** A figure with its unit, or words that are said, one or several of them. */
@@ -63,7 +63,7 @@ export type Step =
   | { readonly step: 'before'; readonly motion: MotionId; readonly on: IsoDate; readonly value: number }
   | { readonly step: 'caveat'; readonly caveat: Caveat }
   | { readonly step: 'usual'; readonly motion: MotionId; readonly weeks: number; readonly low: number; readonly high: number | null }
-  | ({ readonly step: 'told'; readonly motion: MotionId; readonly fromWeek: number } & Told)
+  | ({ readonly step: 'told'; readonly motion: MotionId; readonly fromWeek: number; readonly lookedUp?: LookedUp } & Told)
   | { readonly step: 'end-feel'; readonly felt: EndFeel; readonly usual: readonly EndFeel[] }
   | {
       readonly step: 'pain';

@@ -4,6 +4,7 @@ import type { MeasuredValue } from '../measurement.js';
 import type { GradedItem } from '../screen/index.js';
 import type { Agreement, NeedComparison, NormComparison } from '../norms/index.js';
 import type { Allowed, Limit } from '../precaution/index.js';
+import type { Procedure } from '../procedure/index.js';
 import type { Change } from './change.js';
 import type { FindingStage } from './stages.js';
 import type { Step } from './steps.js';
@@ -119,6 +120,8 @@ export interface Evidence {
   readonly person: Assessment['person'];
   readonly assessedOn: Assessment['assessedOn'];
   readonly procedure: Assessment['procedure'];
+  /** What that is, with its limits as the clinic found them. */
+  readonly after: Procedure | undefined;
   readonly errors: ErrorContext;
   readonly arcs: readonly TotalArc[];
   readonly thresholds: Thresholds;

@@ -3,7 +3,7 @@ import { motion } from '../catalogue/index.js';
 import type { Better } from '../catalogue/types.js';
 import { bandAround, Z95 } from '../error/sem.js';
 import { summarise } from '../measurement.js';
-import type { Confidence } from '../terms.js';
+import type { Confidence, LookedUp } from '../terms.js';
 import { chooseNorm, type NormFlag, type NormQuery } from './choose.js';
 import type { NormSet, NormValue } from './types.js';
 
@@ -39,6 +39,8 @@ export interface NormComparison {
   readonly confidence: Confidence;
   readonly note: string | null;
   readonly source: string;
+  /** Where the clinic looked the figure up; left out: it did not. */
+  readonly lookedUp?: LookedUp;
 }
 
 /**
@@ -55,7 +57,7 @@ export interface NormComparison {
 export function compareWithNorm(set: NormSet, query: NormQuery, counted: number, sem: number): NormComparison | undefined {
   const choice = chooseNorm(set, query);
   if (!choice) return undefined;
-  const { value: norm, ages, confidence, note, summary } = choice.entry;
+  const { value: norm, ages, confidence, note, summary, lookedUp } = choice.entry;
   const { better } = motion(query.motion);
   const value = summary && query.ends ? summarise(query.ends, summary, better) : counted;
   const expected = expectedOf(norm, better);
@@ -78,7 +80,8 @@ export function compareWithNorm(set: NormSet, query: NormQuery, counted: number,
     ofTheirAge: choice.ofTheirAge,
     confidence,
     note: note ?? null,
-    source: set.source.cite + (set.source.fromMemory ? ' (from memory)' : ''),
+    source: set.source.cite + (set.source.fromMemory && !lookedUp ? ' (from memory)' : ''),
+    ...(lookedUp ? { lookedUp } : {}),
   };
 }
 

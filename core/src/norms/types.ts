@@ -1,5 +1,5 @@
 import type { Summary } from '../catalogue/types.js';
-import type { Confidence, Digit, Mode, MotionId, Position, Sex, Side, Source } from '../terms.js';
+import type { Confidence, Digit, LookedUp, Mode, MotionId, Position, Sex, Side, Source } from '../terms.js';
 
 /**
  * A handbook figure, a line that a source draws, a handbook range, a sample with its spread, or the mean
@@ -46,6 +46,8 @@ export interface NormEntry {
   readonly confidence: Confidence;
   /** What is to be known of this one value: another edition, who was measured. */
   readonly note?: string;
+  /** Where somebody of the clinic looked it up; left out: it is as the set has it. */
+  readonly lookedUp?: LookedUp;
 }
 
 export interface NormSet {

@@ -1,6 +1,7 @@
 import { addWeeks } from '../days.js';
 import type { Precaution } from '../precaution/precaution.js';
 import type { IsoDate, Side } from '../terms.js';
+import { lookedUpWords } from '../words/looked-up.js';
 import { ARM_PROCEDURES } from './arm.js';
 import { LEG_PROCEDURES } from './leg.js';
 import { SPINE_PROCEDURES } from './spine.js';
@@ -32,10 +33,11 @@ function unknownOf(id: string, name: string, family: readonly string[]): Procedu
     tellWhen: of.flatMap((procedure) => procedure.tellWhen),
     note: `Which it was is not known: the limits of all of them hold until that is asked. ${of.map((procedure) => procedure.name).join('; ')}.`,
     source: of[0]!.source,
+    anyOf: family,
   };
 }
 
-/** Ready limits by procedure. Digits are from memory; protocols differ between surgeons. */
+/** Ready limits by procedure. Digits come from memory; protocols differ between surgeons. */
 export const PROCEDURES: readonly Procedure[] = [
   ...KNOWN,
   unknownOf('hip-replacement', 'Hip replacement, approach not known', [
@@ -70,7 +72,7 @@ export function usualPrecautions(procedure: Procedure, side: Side | undefined, o
 }
 
 function precautionOf({ name }: Procedure, limit: UsualLimit, side: Side | undefined, operatedOn: IsoDate | null): Precaution {
-  const { kind, motion, mode, with: others, untilWeek, confidence } = limit;
+  const { kind, motion, mode, with: others, untilWeek, confidence, lookedUp } = limit;
   const weeks =
     untilWeek === null ? 'for good' : operatedOn ? `to week ${untilWeek}` : `to week ${untilWeek}, day of the operation not known`;
   return {
@@ -81,6 +83,6 @@ function precautionOf({ name }: Procedure, limit: UsualLimit, side: Side | undef
     ...(mode ? { mode } : {}),
     limit: limit.limit,
     until: untilWeek === null || !operatedOn ? null : addWeeks(operatedOn, untilWeek),
-    source: `usual after ${name.charAt(0).toLowerCase()}${name.slice(1)}, ${weeks} (from memory, confidence ${confidence})`,
+    source: `usual after ${name.charAt(0).toLowerCase()}${name.slice(1)}, ${weeks} (${lookedUp ? lookedUpWords(lookedUp) : `from memory, confidence ${confidence}`})`,
   };
 }

@@ -1,4 +1,4 @@
-import type { Confidence, Mode, MotionId, Region, Source } from '../terms.js';
+import type { Confidence, LookedUp, Mode, MotionId, Region, Source } from '../terms.js';
 import type { PrecautionKind } from '../precaution/kinds.js';
 
 /** One usual limit after a procedure. */
@@ -14,6 +14,8 @@ export interface UsualLimit {
   readonly untilWeek: number | null;
   /** That this is usual practice, not that it is proven. */
   readonly confidence: Confidence;
+  /** Where somebody of the clinic looked it up. */
+  readonly lookedUp?: LookedUp;
 }
 
 /** A value that the surgeon is told of, from a week on and without an end. */
@@ -28,6 +30,7 @@ export interface TellWhen {
   readonly atMost?: number;
   /** More than the other side by so much: a repair that has become too long. */
   readonly beyondOther?: number;
+  readonly lookedUp?: LookedUp;
 }
 
 /** A procedure with what is usual after it. Every limit is a proposal: the surgeon's win. */
@@ -46,4 +49,6 @@ export interface Procedure {
   /** What the limits do not say. */
   readonly note: string;
   readonly source: Source;
+  /** Where it is not known which it was: the procedures whose limits hold together. */
+  readonly anyOf?: readonly string[];
 }

@@ -52,7 +52,11 @@ export interface ProgressContext extends ErrorContext {
  * @param sessions in any order
  */
 export function progressOf(sessions: readonly Session[], context: ProgressContext): ProgressSeries[] {
-  const all = seriesOf(sessions, { own: context.own, procedure: context.operation?.id ?? context.procedure });
+  const all = seriesOf(sessions, {
+    own: context.own,
+    procedure: context.operation?.id ?? context.procedure,
+    checks: context.checks,
+  });
   const byKey = new Map<string, Series>(all.map((series) => [series.key, series]));
   return all.map((series) => {
     const usable = series.points.filter((point) => point.apart === null);

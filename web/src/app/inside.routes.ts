@@ -58,6 +58,11 @@ export const INSIDE: Routes = [
       { path: 'audit', title: 'Who looked at what', loadComponent: () => import('./staff/audit').then((m) => m.AuditPage) },
       { path: 'class', title: 'Class', loadComponent: () => import('./class/class').then((m) => m.ClassPage) },
       { path: 'norms', title: 'Norms and thresholds', loadComponent: () => import('./norms/norms').then((m) => m.NormsPage) },
+      {
+        path: 'norms/:kind/:of',
+        title: 'Values to look up',
+        loadComponent: () => import('./looked-up/values').then((m) => m.ValuesPage),
+      },
       { path: 'own-people', title: 'Our own people', loadComponent: () => import('./cohort/cohort').then((m) => m.CohortPage) },
       { path: 'steadiness', title: 'Steadiness', loadComponent: () => import('./steadiness/steadiness').then((m) => m.SteadinessPage) },
       { path: 'patients/:id', title: 'Patient', loadComponent: () => import('./caseload/patient').then((m) => m.PatientPage) },

@@ -27,6 +27,7 @@ import { Erasure1700000000023 } from './0023-erasure.js';
 import { EndedByDay1700000000024 } from './0024-ended-by-day.js';
 import { SecondFactorRule1700000000025 } from './0025-second-factor-rule.js';
 import { Past1700000000012 } from './0012-past.js';
+import { ValueChecks1700000000030 } from './0030-value-checks.js';
 
 /** Oldest first. */
 export const MIGRATIONS = [
@@ -59,4 +60,5 @@ export const MIGRATIONS = [
   QueueMarks1700000000027,
   KeptByRights1700000000028,
   PasswordLinks1700000000029,
+  ValueChecks1700000000030,
 ];

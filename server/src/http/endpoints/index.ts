@@ -9,6 +9,7 @@ import { episodes } from './episodes.js';
 import { goals } from './goals.js';
 import { pairings } from './live.js';
 import { norms } from './norms.js';
+import { valueChecks } from './value-checks.js';
 import { past } from './past.js';
 import { patientPages } from './patient-pages.js';
 import { patients } from './patients.js';
@@ -56,6 +57,7 @@ export const RESOURCES: readonly Resource[] = [
   screens,
   takeovers,
   norms,
+  valueChecks,
   reliability,
   clinic,
   cohort,

@@ -6,6 +6,7 @@ import { notFound } from '../../shared/problems.js';
 import type { UnitOfWork } from '../../database/unit-of-work.js';
 import { OwnErrorRow } from '../../records/reliability/entities.js';
 import { NormSetRow } from '../../records/norms/entities.js';
+import { checkOfView, standingChecks } from './value-checks.js';
 
 /** What the caller's clinic judges by, ready for `assess()`. */
 export async function criteriaOf(work: UnitOfWork): Promise<Required<Omit<AssessContext, 'screens'>>> {
@@ -16,17 +17,19 @@ export async function criteriaOf(work: UnitOfWork): Promise<Required<Omit<Assess
     thresholds: clinic.thresholds ?? DEFAULT_THRESHOLDS,
     ownSets,
     ownErrors: await ownErrorsOf(work),
+    checks: (await standingChecks(work)).map(checkOfView),
     ranking: clinic.ranking,
   };
 }
 export async function normsView(work: UnitOfWork): Promise<NormsView> {
-  const { normSets, thresholds, ownSets, ownErrors, ranking } = await criteriaOf(work);
+  const [{ normSets, thresholds, ownSets, ownErrors, ranking }, valueChecks] = await Promise.all([criteriaOf(work), standingChecks(work)]);
   return {
     normSets: [...normSets],
     thresholds: { ...thresholds, severityPercent: [...thresholds.severityPercent], severityTimes: [...thresholds.severityTimes] },
     sets: [...NORM_SETS.map((set) => summaryOf(set, false)), ...ownSets.map((set) => summaryOf(set, true))],
     ownSets: [...ownSets],
     ownErrors: [...ownErrors],
+    valueChecks,
     ranking,
   };
 }

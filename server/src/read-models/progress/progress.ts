@@ -1,5 +1,5 @@
 import { operationOf, type ProgressView } from '@dial-gauge/contract';
-import { findNormSet, progressOf, seriesOfItems } from '@dial-gauge/core';
+import { checkedSet, findNormSet, progressOf, seriesOfItems } from '@dial-gauge/core';
 import { goalsByKey, goalsOf } from '../goals/goals.js';
 import { pastSessions } from '../past/past.js';
 import type { UnitOfWork } from '../../database/unit-of-work.js';
@@ -9,7 +9,7 @@ import { history } from '../visit-record/history.js';
 
 export async function progressView(work: UnitOfWork, visitId: string): Promise<ProgressView> {
   const row = await work.one(Visit, visitId, 'visit');
-  const [{ sessions, ownErrors, ...rest }, goals, before] = await Promise.all([
+  const [{ sessions, ownErrors, valueChecks, ...rest }, goals, before] = await Promise.all([
     history(work, row),
     goalsOf(work, row.episodeId),
     pastSessions(work, row.episodeId, row.assessedOn),
@@ -17,8 +17,12 @@ export async function progressView(work: UnitOfWork, visitId: string): Promise<P
   const { patient, episode, normSets, ownNormSets } = rest;
   const series = progressOf([...before, ...sessions], {
     own: ownErrors,
+    checks: valueChecks,
     person: patient,
-    normOrder: normSets.flatMap((id) => findNormSet(id, ownNormSets) ?? []),
+    normOrder: normSets.flatMap((id) => {
+      const set = findNormSet(id, ownNormSets);
+      return set ? [checkedSet(set, valueChecks)] : [];
+    }),
     involvedSide: episode.involvedSide ?? undefined,
     operation: operationOf(episode),
     goals: goalsByKey(goals),
@@ -26,6 +30,7 @@ export async function progressView(work: UnitOfWork, visitId: string): Promise<P
   const screens = seriesOfItems(await screenDays(work, rest.visits), rest.visits.length - 1, {
     own: ownErrors,
     procedure: operationOf(episode)?.id,
+    checks: valueChecks,
   });
   return { ...rest, goals, series, screens };
 }

@@ -1,5 +1,5 @@
 import type { RetestsView, RetestView } from '@dial-gauge/contract';
-import { operationOf } from '@dial-gauge/contract';
+import { errorContextOf } from '@dial-gauge/contract';
 import {
   judgeRetest,
   protocolOfId,
@@ -18,24 +18,25 @@ import { visitRecord } from '../visit-record/record.js';
 import { RetestReadingRow, RetestRoundRow, RetestRow } from '../../records/retests/entities.js';
 
 export async function retestsView(work: UnitOfWork, visitId: string): Promise<RetestsView> {
-  const { visit, patient, episode, ownErrors, measurements } = await visitRecord(work, visitId);
+  const { visit, patient, episode, ownErrors, valueChecks, measurements } = await visitRecord(work, visitId);
   return {
     visit,
     patient,
     episode,
     ownErrors,
+    valueChecks: valueChecks.filter(({ kind }) => kind === 'errors'),
     measured: measurements.filter((m) => m.trials.length > 0),
     retests: (await retestsOf(work, [visitId])).map(({ view }) => view),
-    memory: await drillMemory(work, visitId, { patient, episode, ownErrors }),
+    memory: await drillMemory(work, visitId, { patient, episode, ownErrors, valueChecks }),
   };
 }
 /** What drills did to a patient in the retests so far, with those that are finished at this visit. */
 export async function drillMemory(
   work: UnitOfWork,
   visitId: string,
-  { patient, episode, ownErrors }: Pick<RetestsView, 'patient' | 'episode' | 'ownErrors'>,
+  { patient, episode, ownErrors, valueChecks }: Pick<RetestsView, 'patient' | 'episode' | 'ownErrors' | 'valueChecks'>,
 ): Promise<DrillMemory[]> {
-  const context = { own: ownErrors, procedure: operationOf(episode)?.id };
+  const context = errorContextOf({ ownErrors, valueChecks, episode });
   return rememberDrills(await judgedBefore(work, visitId, patient.id, context));
 }
 async function retestsOf(work: UnitOfWork, visitIds: readonly string[]): Promise<{ visitId: string; view: RetestView }[]> {

@@ -34,7 +34,7 @@ import { ScreenSettingsRow, ScreenTryRow } from '../../records/screens/entities.
 
 export async function screensView(work: UnitOfWork, visitId: string): Promise<ScreensView> {
   const row = await work.one(Visit, visitId, 'visit');
-  const [{ patient, episode, ownErrors }, visit, tries, before, all, measured] = await Promise.all([
+  const [{ patient, episode, ownErrors, valueChecks }, visit, tries, before, all, measured] = await Promise.all([
     settingOf(work, row),
     oneVisitView(work, row),
     triesOf(work, [visitId]),
@@ -49,6 +49,7 @@ export async function screensView(work: UnitOfWork, visitId: string): Promise<Sc
     patient,
     episode,
     ownErrors,
+    valueChecks: valueChecks.filter(({ kind }) => kind === 'errors'),
     cautions: row.cautions,
     plan: row.screenPlan ?? { screens: [], asked: [] },
     measured,

@@ -43,7 +43,7 @@ export async function history(work: UnitOfWork, row: Visit) {
     work.prepared<Seen[]>(VISITS, until),
     work.prepared<Reading[]>(READINGS, until),
   ]);
-  const { patient, episode, normSets, ownNormSets, ownErrors } = setting;
+  const { patient, episode, normSets, ownNormSets, ownErrors, valueChecks } = setting;
   const seen = all.slice(0, 1 + all.findIndex((visit) => visit.id === row.id));
   const counts = new Map<string, number>();
   for (const { visitId } of readings) counts.set(visitId, (counts.get(visitId) ?? 0) + 1);
@@ -52,7 +52,7 @@ export async function history(work: UnitOfWork, row: Visit) {
   );
   const byVisit = measurementsByVisit(readings);
   const sessions = seen.map((visit): Session => ({ assessedOn: visit.assessedOn, measurements: byVisit.get(visit.id) ?? [] }));
-  return { patient, episode, normSets, ownNormSets, ownErrors, visit: visits[visits.length - 1]!, visits, sessions };
+  return { patient, episode, normSets, ownNormSets, ownErrors, valueChecks, visit: visits[visits.length - 1]!, visits, sessions };
 }
 
 /** Readings to measurements, each in the order held, in the order of a report. Ways of measuring that this version does not know are left out. */

@@ -3,18 +3,21 @@ import {
   ASSUMED_HAND,
   cautionNow,
   findMotion,
+  findProcedure,
   findProtocol,
   PROTOCOLS,
   protocolOfId,
   SIDES,
   type NormSet,
   type OwnError,
+  type ValueCheck,
 } from '@dial-gauge/core';
 import { In, type SelectQueryBuilder } from 'typeorm';
 import { Clinic } from '../../records/clinic/entities.js';
 import { Episode } from '../../records/episodes/entities.js';
 import { episodeView } from '../../records/episodes/views.js';
 import { orderOf, ownErrorsOf, ownSetsOf } from '../clinic-criteria/criteria.js';
+import { checkOfView, standingChecks } from '../clinic-criteria/value-checks.js';
 import { Patient } from '../../records/patients/entities.js';
 import { patientView } from '../../records/patients/views.js';
 import { grouped } from '../../shared/grouped.js';
@@ -32,13 +35,14 @@ interface Setting {
   readonly normSets: string[];
   readonly ownNormSets: NormSet[];
   readonly ownErrors: OwnError[];
+  readonly valueChecks: ValueCheck[];
   readonly clinic: Clinic;
 }
 
 export async function settingOf(work: UnitOfWork, row: Visit): Promise<Setting> {
   const { manager, clinicId } = work;
   // Asked for at once, one after the other on the one connection: what has come is read while the next is on its way.
-  const [episode, patient, clinic, ownErrors, ownNormSets] = await Promise.all([
+  const [episode, patient, clinic, ownErrors, ownNormSets, checks] = await Promise.all([
     manager.findOneByOrFail(Episode, { id: row.episodeId, clinicId }),
     manager
       .createQueryBuilder(Patient, 'p')
@@ -48,6 +52,7 @@ export async function settingOf(work: UnitOfWork, row: Visit): Promise<Setting> 
     manager.findOneByOrFail(Clinic, { id: clinicId }),
     ownErrorsOf(work),
     ownSetsOf(work),
+    standingChecks(work),
   ]);
   return {
     row,
@@ -56,9 +61,18 @@ export async function settingOf(work: UnitOfWork, row: Visit): Promise<Setting> 
     normSets: orderOf(clinic, ownNormSets),
     ownNormSets,
     ownErrors,
+    valueChecks: checks.map(checkOfView),
     clinic,
   };
 }
+
+/** What a visit is shown by: corrected figures, errors, and the limits after what was operated on. That a norm is as it is printed is not needed there. */
+const isNeededIn =
+  (procedureId: string | null) =>
+  ({ kind, of, corrected }: ValueCheck): boolean =>
+    corrected !== null ||
+    kind === 'errors' ||
+    (kind === 'procedure' && (of === procedureId || findProcedure(procedureId ?? '')?.anyOf?.includes(of) === true));
 
 export async function visitRecord(work: UnitOfWork, id: string): Promise<VisitRecord> {
   const visit = await work.one(Visit, id, 'visit');
@@ -71,6 +85,7 @@ export async function visitRecord(work: UnitOfWork, id: string): Promise<VisitRe
   const plan = readable(row.plan);
   return {
     ...setting,
+    valueChecks: setting.valueChecks.filter(isNeededIn(setting.episode.procedureId)),
     visit: visitView,
     sheet: row.sheet && row.sheet.filter((item) => protocolOfId(item.protocol)),
     plan: plan.plan,

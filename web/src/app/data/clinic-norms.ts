@@ -1,6 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
-import { NORMS, type NormsChange, type NormsView, type NormSetSummary } from '@dial-gauge/contract';
-import { findNormSet, NORM_SETS, type NormSet } from '@dial-gauge/core';
+import { NORMS, VALUE_CHECKS, type NewValueCheck, type NormsChange, type NormsView, type NormSetSummary } from '@dial-gauge/contract';
+import { checkedSet, findNormSet, NORM_SETS, type NormSet } from '@dial-gauge/core';
 import { switchMap, tap, type Observable } from 'rxjs';
 import { Api } from './api';
 
@@ -30,12 +30,36 @@ export class ClinicNorms {
 
   /** Every installed set, the clinic's own among them. */
   sets(): readonly NormSet[] {
-    return [...NORM_SETS, ...(this.state()?.ownSets ?? [])];
+    const view = this.state();
+    return [...NORM_SETS.map((set) => checkedSet(set, view?.valueChecks)), ...(view?.ownSets ?? [])];
+  }
+
+  /** Writes down what was looked up, or takes it back. */
+  lookUp(checks: readonly NewValueCheck[]): Observable<unknown> {
+    return this.api.call(VALUE_CHECKS.addValueChecks, { body: { checks: [...checks] } }).pipe(
+      tap(({ checks: stand }) => {
+        const key = ({ kind, of, key: name }: Pick<NewValueCheck, 'kind' | 'of' | 'key'>) => `${kind} ${of} ${name}`;
+        const sent = new Set(checks.map(key));
+        this.state.update((view) => view && { ...view, valueChecks: [...view.valueChecks.filter((one) => !sent.has(key(one))), ...stand] });
+      }),
+    );
+  }
+
+  /** Brings in what another clinic looked up. @returns how many values that were */
+  bringInLookedUp(csv: string): Observable<number> {
+    return this.api
+      .call(VALUE_CHECKS.importValueChecks, { body: { csv } })
+      .pipe(switchMap(({ values }) => this.load().pipe(switchMap(() => [values]))));
   }
 
   /** The sets in the order in which the clinic asks them; empty until the server has said so, rather than a guess. */
   order(): readonly NormSet[] {
     const view = this.state();
-    return view ? view.normSets.flatMap((id) => findNormSet(id, view.ownSets) ?? []) : [];
+    return view
+      ? view.normSets.flatMap((id) => {
+          const set = findNormSet(id, view.ownSets);
+          return set ? [checkedSet(set, view.valueChecks)] : [];
+        })
+      : [];
   }
 }

@@ -93,6 +93,7 @@ export class JudgePage {
       normSets: [set, ...clinic.normSets.filter((id) => id !== set)],
       ownSets: clinic.ownSets,
       ownErrors: clinic.ownErrors,
+      checks: clinic.valueChecks,
       thresholds: clinic.thresholds,
       ranking: clinic.ranking,
     };

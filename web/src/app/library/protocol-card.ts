@@ -11,7 +11,8 @@ import {
   mdc95,
   motion,
   placementLines,
-  PUBLISHED_ERRORS,
+  checkedErrors,
+  lookedUpWords,
   semOf,
   suffixOf,
   TASK_NEEDS,
@@ -78,6 +79,10 @@ export class ProtocolCard {
     return wanted && modes.includes(wanted) ? wanted : modes[modes.length - 1]!;
   });
 
+  protected readonly lookedUp = lookedUpWords;
+  /** Whether a value that is shown comes from memory and was not looked up. */
+  protected readonly isFromMemory = computed(() => this.lanes().some(({ set, choice }) => set.source.fromMemory && !choice.entry.lookedUp));
+
   protected readonly lanes = computed((): NormLane[] => {
     const { motion: id, position, variant } = this.protocol();
     // A finger's norms are those of the index; a side's those of the left, where a table tells them apart.
@@ -106,26 +111,30 @@ export class ProtocolCard {
   protected readonly errors = computed((): ErrorRow[] =>
     this.protocol().instruments.map((instrument) => {
       const query = { motion: this.protocol().motion, instrument, protocol: this.protocol().id };
+      const context = { checks: this.judging.current()?.valueChecks };
       const words = (sameExaminer: boolean): string => {
         const share = defaultError(instrument);
         if (share.isShare) return `${formatNumber((sameExaminer ? share.sameExaminer : share.otherExaminer) * 100)} % of the reading`;
-        const { sem } = errorOf(query, sameExaminer);
+        const { sem } = errorOf(query, sameExaminer, context);
         return `${formatNumber(sem)}${this.unit()}; a change counts from ${formatNumber(mdc95(sem))}${this.unit()}`;
       };
       return {
         instrument,
         same: words(true),
         other: words(false),
-        from: errorOf(query).isDefault ? 'default' : errorSourceWords(errorOf(query).source),
+        from: errorOf(query, true, context).isDefault ? 'default' : errorSourceWords(errorOf(query, true, context).source),
       };
     }),
   );
 
   /** Figures of special samples: shown, not used for everybody. */
   protected readonly special = computed(() =>
-    PUBLISHED_ERRORS.filter((row) => !row.forEveryone && row.motions.includes(this.protocol().motion)).map(
-      (row) => `${row.population}: SEM ${formatNumber(semOf(row))}${this.unit()} (${row.cite}; from memory, confidence ${row.confidence})`,
-    ),
+    checkedErrors(this.judging.current()?.valueChecks)
+      .filter((row) => !row.forEveryone && row.motions.includes(this.protocol().motion))
+      .map(
+        (row) =>
+          `${row.population}: SEM ${formatNumber(semOf(row))}${this.unit()} (${row.cite}${row.lookedUp ? `; ${lookedUpWords(row.lookedUp)}` : `, confidence ${row.confidence}`})`,
+      ),
   );
 
   protected readonly instrumentWords = INSTRUMENT_WORDS;

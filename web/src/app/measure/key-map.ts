@@ -53,7 +53,7 @@ export const KEY_MAP: readonly KeyHelp[] = [
   { shown: '86/34 Enter', words: 'two sites, in the order of the hands; Enter after a figure goes to the next', keys: [] },
   { shown: 'l45 or 45r', words: 'with the side said: one that disagrees with the drawing is caught', keys: [] },
   { shown: 'S:0-15-120 Enter', words: 'an arc: fills both directions', keys: [] },
-  { shown: '47lb or 1f2', words: 'another unit; one fist and two fingers', keys: [] },
+  { shown: '32lb or 1f2', words: 'another unit; one fist and two fingers', keys: [] },
   { shown: 'y or n', words: 'an answer, where one is asked', keys: [] },
   { shown: 'o', words: 'other side', keys: [{ key: 'o', does: 'otherSide' }] },
   { shown: 'm', words: 'active / passive of the same motion', keys: [{ key: 'm', does: 'otherMode' }] },

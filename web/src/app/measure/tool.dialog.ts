@@ -71,7 +71,7 @@ const SCALES: readonly { readonly scale: DeviceScale | null; readonly words: str
           </mat-radio-group>
         </fieldset>
       }
-      <p class="soft">A unit may be typed behind the figure at any time: 47lb, 12in. Readings keep what was entered.</p>
+      <p class="soft">A unit may be typed behind the figure at any time: 32lb, 12in. Readings keep what was entered.</p>
     </mat-dialog-content>
     <mat-dialog-actions align="end"><button matButton="filled" mat-dialog-close>Back to the dial</button></mat-dialog-actions>
   `,

@@ -27,6 +27,7 @@ const VIEW: NormsView = {
   sets: [summary('a', false), summary('b', false, 2), summary('mine', true)],
   ownSets: [],
   ownErrors: [],
+  valueChecks: [],
   ranking: 'largest-first',
 };
 

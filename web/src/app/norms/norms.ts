@@ -3,6 +3,7 @@ import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementR
 import { rxResource } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
+import { RouterLink } from '@angular/router';
 import { NORMS, type NormSetSummary } from '@dial-gauge/contract';
 import type { Observable } from 'rxjs';
 import { Api } from '../data/api';
@@ -12,13 +13,28 @@ import { Frame } from '../shell/frame';
 import { Pending } from '../shell/pending';
 import { handOver } from '../ui/hand-over';
 import { Said } from '../ui/said';
+import { countsOf } from '../looked-up/counts';
+import { LookedUpList } from '../looked-up/list';
 import { HandForm } from './hand';
 import { ThresholdsForm } from './thresholds';
 
 /** What the clinic judges by: which norm set, from which size on something is flagged, and sets of its own. */
 @Component({
   selector: 'dg-norms',
-  imports: [CdkDrag, CdkDragHandle, CdkDropList, Frame, HandForm, MatButtonModule, MatIconModule, Pending, Said, ThresholdsForm],
+  imports: [
+    CdkDrag,
+    CdkDragHandle,
+    CdkDropList,
+    Frame,
+    HandForm,
+    LookedUpList,
+    MatButtonModule,
+    MatIconModule,
+    Pending,
+    RouterLink,
+    Said,
+    ThresholdsForm,
+  ],
   templateUrl: './norms.html',
   styleUrl: './norms.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -39,6 +55,9 @@ export class NormsPage {
     const view = this.view();
     return view ? view.normSets.flatMap((id) => view.sets.find((set) => set.id === id) ?? []) : [];
   });
+
+  /** How many values of each table were looked up. */
+  protected readonly counts = computed(() => countsOf(this.view()?.valueChecks ?? []));
 
   protected dropped({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
     this.moveTo(previousIndex, currentIndex);

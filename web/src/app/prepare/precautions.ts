@@ -12,6 +12,7 @@ import {
   alikeWords,
   allowedSides,
   dayWords,
+  checkedProcedure,
   findProcedure,
   holdsOn,
   type Mode,
@@ -71,7 +72,8 @@ export class Precautions {
     const { involvedSide, procedureOn } = record.episode;
     const side: Side | undefined = involvedSide === 'left' || involvedSide === 'right' ? involvedSide : undefined;
     const known = new Set(this.list().map(sameness));
-    return usualPrecautions(procedure, side, procedureOn, record.visit.assessedOn).filter((usual) => !known.has(sameness(usual)));
+    const usual = usualPrecautions(checkedProcedure(procedure, record.valueChecks), side, procedureOn, record.visit.assessedOn);
+    return usual.filter((one) => !known.has(sameness(one)));
   });
 
   protected readonly adding = signal(false);

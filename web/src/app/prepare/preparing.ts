@@ -358,6 +358,7 @@ export class Preparing {
         normSets: record.normSets,
         ownSets: record.ownNormSets,
         ownErrors: record.ownErrors,
+        checks: record.valueChecks,
       });
       for (const { measurement } of judgement.measurements) measured.add(key(measurement));
       const telling = judgement.findings.filter((finding) => KINDS[finding.kind].telling);

@@ -18,6 +18,7 @@ function retests(over: Partial<RetestsView> = {}): RetestsView {
     patient,
     episode,
     ownErrors: [],
+    valueChecks: [],
     measured: [
       storedMeasurement({ mode: 'passive' }, 96),
       storedMeasurement({ mode: 'passive', side: 'right', pain: 3 }, 104),

@@ -45,6 +45,7 @@ const NORMS_VIEW: NormsView = {
   normSets: [...DEFAULT_NORM_ORDER],
   ranking: 'largest-first',
   ownErrors: [],
+  valueChecks: [],
   thresholds: { ...DEFAULT_THRESHOLDS, severityPercent: [10, 25, 50], severityTimes: [0.5, 1.5, 2.5] },
   sets: [],
   ownSets: [],
