@@ -28,6 +28,59 @@ test('the cellist: the capsular order is found, with its fit and where it leads'
   await expect(page.getByLabel('Summary of the visit')).toHaveValue(/Right shoulder: capsular order fits 3 of 3 pairs\./);
 });
 
+test('a lead looks a value up: it loses its flag; where the source prints another figure, that one judges', async ({ page, stack }) => {
+  await enter(page, stack);
+  const lookUp = async (): Promise<void> => {
+    await page.goto(`${stack.url}/norms`);
+    await page.getByRole('link', { name: /checked: American Academy/ }).click();
+    await expect(page.getByText('55 checked')).toBeVisible();
+  };
+  const judged = async (): Promise<string> => {
+    await page.goto(`${stack.url}/caseload`);
+    await open(page, /Perpetua Linnet/, 'Judge', 2);
+    const short = finding(page, 'Right shoulder flexion, passive');
+    await short.locator('summary').first().click();
+    return (await short.innerText()).replace(/\s+/g, ' ');
+  };
+  const before = await judged();
+  expect(before).toContain('76° short of 180°, by AAOS 1965');
+  expect(before).toMatch(/AAOS 1965: [^;]*\(from memory\); confidence/);
+
+  await test.step('as it is printed', async () => {
+    await lookUp();
+    await page.getByRole('button', { name: 'As printed: Shoulder flexion, adults' }).click();
+    await expect(page.getByRole('alert')).toContainText('Page or table is empty');
+    await page.getByLabel('Page or table').fill('p. 12');
+    await page.getByRole('button', { name: 'As printed: Shoulder flexion, adults' }).press('Enter');
+    await expect(page.getByText('1 of 55 checked.')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'As printed: Shoulder extension, adults' })).toBeFocused();
+    const now = await judged();
+    expect(now).toContain('76° short of 180°, by AAOS 1965');
+    expect(now).toMatch(/AAOS 1965: .* looked up in .*, p\. 12 by Wren Calloway/);
+  });
+
+  await test.step('printed otherwise, and taken back', async () => {
+    await lookUp();
+    await page.getByRole('button', { name: 'Correct: Shoulder flexion, adults' }).click();
+    await page.getByLabel('Page or table').fill('p. 13');
+    await page.getByRole('textbox', { name: 'expected' }).fill('170');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('the program has expected 180°')).toBeVisible();
+    expect(await judged()).toContain('66° short of 170°, by AAOS 1965');
+    await lookUp();
+    await page.getByRole('button', { name: 'Take back: Shoulder flexion, adults' }).click();
+    await expect(page.getByText('0 of 55 checked.')).toBeVisible();
+    expect(await judged()).toContain('76° short of 180°, by AAOS 1965');
+  });
+
+  await test.step('by the lead alone: a colleague reads it', async () => {
+    await signOut(page);
+    await enter(page, stack, COLLEAGUE);
+    await lookUp();
+    await expect(page.getByRole('button', { name: /^As printed/ })).toHaveCount(0);
+  });
+});
+
 test('the whole exam is on one screen at 1280 × 800', async ({ page, stack }) => {
   await enter(page, stack);
   await open(page, /Odalys Brandt/, 'Judge', 2);

@@ -31,7 +31,8 @@ test('from a search, by keyboard, to technique, norms and error', async ({ page,
   await expect(page.getByText('It is named by the thigh bone, not by the foot.')).toBeVisible();
   const row = (set: string) => page.getByRole('row').filter({ hasText: set });
   await expect(row('Roaas & Andersson 1982')).toContainText('32.6° (SD 8.2)');
-  await expect(row('Roaas & Andersson 1982')).toContainText('medium-high, from memory');
+  await expect(row('Roaas & Andersson 1982')).toContainText('medium-high');
+  await expect(page.getByText('Values are from memory until they are looked up; where one was, it says so.')).toBeVisible();
   // Passive, prone: the first set has active figures sitting, so one that may be compared judges, and one alone.
   await expect(row('in use')).toHaveCount(1);
   await expect(row('Boone & Azen 1979')).toContainText('shown, not counted');

@@ -183,6 +183,15 @@ const VIEWS: Views = {
     await page.keyboard.press('i');
     await expect(page.getByRole('dialog').getByRole('row').filter({ hasText: 'in use' })).toBeVisible();
   },
+  'values to look up': async (page, stack) => {
+    await enter(page, stack);
+    await page.goto(`${stack.url}/norms/norms/boone-azen-1979`);
+    await page
+      .getByRole('button', { name: /^Correct: / })
+      .first()
+      .click();
+    await expect(page.locator('.correction input').first()).toBeFocused();
+  },
   norms: async (page, stack) => {
     await enter(page, stack);
     await page.goto(`${stack.url}/norms`);

@@ -46,15 +46,22 @@ import { countsOf } from './counts';
       padding: 0;
       list-style: none;
     }
-    .tables a,
-    summary {
+    h2 {
+      font-size: 17px;
+    }
+    .tables a {
       display: inline-block;
       padding: 5px 0;
+    }
+    summary {
+      padding: 5px 0;
+      cursor: pointer;
     }
     .do {
       display: flex;
       flex-wrap: wrap;
       gap: 8px;
+      margin: 8px 0 20px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -92,7 +92,8 @@ export class ValuesPage {
         printed: figuresWords(value.figures, value.allowed) || 'no figure',
         check,
         corrected: check?.corrected ? figuresWords(check.corrected, value.allowed) : '',
-        found: check ? lookedUpWords(check) : '',
+        // The source itself stands above, where it is the one of the table.
+        found: check ? lookedUpWords(check.source === this.table()?.cite ? { ...check, source: '' } : check) : '',
       };
     }),
   );
