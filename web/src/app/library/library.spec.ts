@@ -30,7 +30,15 @@ const OWN: NormSet = {
     },
   ],
 };
-const NORMS_VIEW = { normSets: ['own'], thresholds: DEFAULT_THRESHOLDS, sets: [], ownSets: [OWN], ownErrors: [], ranking: 'largest-first' };
+const NORMS_VIEW = {
+  normSets: ['own'],
+  thresholds: DEFAULT_THRESHOLDS,
+  sets: [],
+  ownSets: [OWN],
+  ownErrors: [],
+  valueChecks: [],
+  ranking: 'largest-first',
+};
 
 function setUp(): HttpTestingController {
   TestBed.configureTestingModule({
@@ -109,8 +117,11 @@ describe('ProtocolCard', () => {
     const [norms, errors] = tables(element);
     expect(norms).toContain('Roaas & Andersson 1982');
     expect(norms).toContain('32.6° (SD 8.2)');
-    expect(norms).toContain('medium-high, from memory');
+    expect(norms).toContain('medium-high');
     expect(norms).toContain('norm is for the other mode; shown, not counted');
+    // Said once for the page, and not with every value.
+    expect(norms).not.toContain('from memory');
+    expect(text).toContain('Values are from memory until they are looked up');
     expect(errors).toContain('goniometer3°; a change counts from 8.3°');
     expect(errors).toContain('default, not measured for this motion');
     expect(errors).toContain('Pua YH');
