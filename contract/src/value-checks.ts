@@ -21,7 +21,7 @@ const What = z.strictObject({ kind: z.enum(VALUE_KINDS), of: z.string().min(1).m
 export const NewValueCheck = What.extend({
   id: Id,
   /** The check that stood when it was looked up; null: none did. */
-  instead: Id.nullable(),
+  follows: Id.nullable(),
   /** What the source prints; null: the same. */
   corrected: Figures.nullable(),
   source: z.string().trim().min(1).max(300),

@@ -55,5 +55,5 @@ export const lookedUpOf = ({ source, edition, page, by, on, corrected, held }: V
   page,
   by,
   on,
-  ...(corrected ? { instead: held } : {}),
+  ...(corrected ? { programHad: held } : {}),
 });

@@ -129,7 +129,7 @@ export interface LookedUp {
   readonly by: string;
   readonly on: IsoDate;
   /** What the program held, where the source prints something else. */
-  readonly instead?: Readonly<Record<string, number>>;
+  readonly programHad?: Readonly<Record<string, number>>;
 }
 
 /** A rule of the trade that no publication stands behind. */

@@ -108,7 +108,7 @@ describe('a value that was looked up', () => {
     const now = judged({ checks: [lookedUp(hip, corrected)] });
     expect(now.short.expected).toBe(corrected.mean);
     const entry = now.judgement.measurements[0]!.norms.find(({ set: id }) => id === set.id)!;
-    expect(entry.lookedUp!.instead).toEqual(hip.figures);
+    expect(entry.lookedUp!.programHad).toEqual(hip.figures);
     // Another set, and another value of the same set, are as they were.
     const other = checkedSet(set, [lookedUp(hip, corrected)]);
     expect(other.entries.filter((one, at) => one !== set.entries[at]).length).toBe(1);

@@ -14,7 +14,7 @@ const COLUMNS = ['kind', 'of', 'key', 'motion', 'about', 'held', 'corrected', 'p
 type Column = (typeof COLUMNS)[number];
 
 /** What one row of such a table says. */
-export type CheckRow = Omit<ValueCheck, 'instead'>;
+export type CheckRow = Omit<ValueCheck, 'programHad'>;
 
 /** A cell that cannot be taken. */
 export interface RefusedCheck {
@@ -94,32 +94,49 @@ export function checksFromRows(
   lines.forEach((cells, index) => {
     if (cells.every((cell) => cell.trim() === '')) return;
     const line = index + 2;
-    const cell = (column: Column): string => asMeant((cells[at.get(column)!] ?? '').trim());
-    const wrong = (column: Column, message: string) => void refused.push({ line, column, message });
+    const cell: Cell = (column) => asMeant((cells[at.get(column)!] ?? '').trim());
+    const wrong: Wrong = (column, message) => void refused.push({ line, column, message });
     const before = refused.length;
     const value = valueOf(cell('kind'), cell('of'), cell('key'));
     if (!value) return wrong('key', 'is no value of this program; allowed: the keys that a table written here has');
-    const twice = seen.get(keyOf(value.kind, value.of, value.key));
+    const name = keyOf(value.kind, value.of, value.key);
+    const twice = seen.get(name);
     if (twice !== undefined) return wrong('key', `stands in line ${twice} too; allowed: each value once`);
-    seen.set(keyOf(value.kind, value.of, value.key), line);
-    const held = figuresRead(cell('held'));
-    if (!held || !sameFigures(held, value.figures))
-      wrong('held', `is not what this program holds; allowed: "${written(value.figures)}". Look it up anew.`);
-    const corrected = cell('corrected') === '' ? null : figuresRead(cell('corrected'));
-    if (cell('corrected') !== '' && !corrected)
-      wrong('corrected', `"${cell('corrected')}" is not understood; allowed: as "mean=121; sd=6.4", or nothing`);
-    else if (corrected) for (const { figure, message } of correctionProblems(value, corrected)) wrong('corrected', `${figure} ${message}`);
-    for (const column of ['source', 'page', 'by'] as const)
-      if (cell(column) === '') wrong(column, 'is empty; allowed: where it was looked up, and by whom');
-    for (const [column, most] of Object.entries(LONGEST) as [Column, number][])
-      if (cell(column).length > most) wrong(column, `is ${cell(column).length} characters long; allowed: up to ${most}`);
-    const on = cell('on');
-    if (!/^\d{4}-\d{2}-\d{2}$/.test(on) || Number.isNaN(Date.parse(on))) wrong('on', `"${on}" is no day; allowed: as 2026-11-20`);
+    seen.set(name, line);
+    const corrected = correctedOf(value, cell, wrong);
+    whereAndWho(cell, wrong);
     if (refused.length > before) return;
-    const [source, edition, page, by] = (['source', 'edition', 'page', 'by'] as const).map(cell) as [string, string, string, string];
-    checks.push({ kind: value.kind, of: value.of, key: value.key, held: value.figures, corrected, source, edition, page, by, on });
+    const { kind, of, key, figures: held } = value;
+    checks.push({
+      ...{ kind, of, key, held, corrected },
+      ...{ source: cell('source'), edition: cell('edition'), page: cell('page'), by: cell('by'), on: cell('on') },
+    });
   });
   if (refused.length === 0 && checks.length === 0)
     return { ok: false, refused: [{ line: 2, column: 'key', message: 'there is no row; allowed: one or more' }] };
   return refused.length > 0 ? { ok: false, refused } : { ok: true, checks };
+}
+
+type Cell = (column: Column) => string;
+type Wrong = (column: Column, message: string) => void;
+
+/** What the source prints, where the program holds what the row says it held. */
+function correctedOf(value: PrintedValue, cell: Cell, wrong: Wrong): Figures | null {
+  const held = figuresRead(cell('held'));
+  if (!held || !sameFigures(held, value.figures))
+    wrong('held', `is not what this program holds; allowed: "${written(value.figures)}". Look it up anew.`);
+  if (cell('corrected') === '') return null;
+  const corrected = figuresRead(cell('corrected'));
+  if (!corrected) wrong('corrected', `"${cell('corrected')}" is not understood; allowed: as "mean=121; sd=6.4", or nothing`);
+  else for (const { figure, message } of correctionProblems(value, corrected)) wrong('corrected', `${figure} ${message}`);
+  return corrected;
+}
+
+function whereAndWho(cell: Cell, wrong: Wrong): void {
+  for (const column of ['source', 'page', 'by'] as const)
+    if (cell(column) === '') wrong(column, 'is empty; allowed: where it was looked up, and by whom');
+  for (const [column, most] of Object.entries(LONGEST) as [Column, number][])
+    if (cell(column).length > most) wrong(column, `is ${cell(column).length} characters long; allowed: up to ${most}`);
+  const on = cell('on');
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(on) || Number.isNaN(Date.parse(on))) wrong('on', `"${on}" is no day; allowed: as 2026-11-20`);
 }

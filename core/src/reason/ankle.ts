@@ -1,4 +1,4 @@
-import { cut, endFeel, fault, gain, item, passive, value, when } from './define.js';
+import { cut, endFeel, gain, item, passive, value, when } from './define.js';
 import type { Question } from './types.js';
 
 /*

@@ -16,6 +16,7 @@ import { SCREEN_POSTURE } from './screen-posture.js';
 import { SCREEN_QUICK_MARKERS } from './screen-quick-markers.js';
 import { SCREEN_SQUAT_CHECK } from './screen-squat-check.js';
 import { SCREEN_TABLE_EXAM } from './screen-table-exam.js';
+import { SCREEN_TABLE_LIFTS } from './screen-table-lifts.js';
 import { allTraits, type DoneTo, type DoneTrait } from '../traits.js';
 import type { Imposition } from '../types.js';
 import { rowsOf } from './read.js';
@@ -40,6 +41,7 @@ const DECLARED: Readonly<Record<string, Demands>> = {
   ...SCREEN_QUICK_MARKERS,
   ...SCREEN_SQUAT_CHECK,
   ...SCREEN_TABLE_EXAM,
+  ...SCREEN_TABLE_LIFTS,
 };
 
 /** What an exercise or an item does to the body, and what it asks of the whole person. */

@@ -12,7 +12,7 @@ const found = ({ kind, of, key }: PrintedValue, over: Partial<NewValueCheck> = {
   kind,
   of,
   key,
-  instead: null,
+  follows: null,
   corrected: null,
   source: 'An invented handbook',
   edition: '3rd ed.',
@@ -52,7 +52,7 @@ describe('values that a clinic looks up', () => {
     expect((await clinics.sign(first.visitId)).status).toBe(200);
 
     const corrected = { expected: HIP.figures['expected']! - 6 };
-    await send([found(HIP, { instead: check.id, corrected })]).expect(200);
+    await send([found(HIP, { follows: check.id, corrected })]).expect(200);
     expect((await short(second.visitId)).expected).toBe(corrected.expected);
     // What was signed keeps what it was judged by.
     expect((await short(first.visitId)).expected).toBe(HIP.figures['expected']!);
@@ -70,7 +70,7 @@ describe('values that a clinic looks up', () => {
   it('are taken back, and can be looked up again', async () => {
     await send([found(HIP)]).expect(200);
     const [stands] = await standing();
-    const back = found(HIP, { instead: stands!.id, withdrawn: true });
+    const back = found(HIP, { follows: stands!.id, withdrawn: true });
     const { body } = await send([back]).expect(200);
     expect(body.checks).toEqual([]);
     expect(await standing()).toEqual([]);
@@ -81,7 +81,7 @@ describe('values that a clinic looks up', () => {
   it('are told where somebody else looked first: nothing is overwritten unseen', async () => {
     await send([found(HIP)]).expect(200);
     const [stands] = await standing();
-    const both = await Promise.all([1, 2].map((by) => send([found(HIP, { instead: stands!.id, corrected: { expected: 110 + by } })])));
+    const both = await Promise.all([1, 2].map((by) => send([found(HIP, { follows: stands!.id, corrected: { expected: 110 + by } })])));
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
     const { body } = await send([found(HIP)]).expect(409);
     expect(body.detail).toContain('looked up by somebody else');
@@ -116,7 +116,7 @@ describe('values that a clinic looks up', () => {
     const [stands] = await standing();
     // An id of ours says nothing to them, and cannot be used by them.
     await send([found(LIMIT, { id: stands!.id })], clinics.stranger).expect(409);
-    await send([found(HIP, { instead: stands!.id })], clinics.stranger).expect(409);
+    await send([found(HIP, { follows: stands!.id })], clinics.stranger).expect(409);
   });
 
   it('travel to another clinic as a table, and come back as they were', async () => {

@@ -8,7 +8,7 @@ export async function standingRows({ manager, clinicId }: UnitOfWork): Promise<V
   return manager
     .createQueryBuilder(ValueCheckRow, 'c')
     .where('c.clinicId = :clinicId', { clinicId })
-    .andWhere('NOT EXISTS (SELECT 1 FROM value_check n WHERE n.clinic_id = c.clinic_id AND n.instead = c.id)')
+    .andWhere('NOT EXISTS (SELECT 1 FROM value_check n WHERE n.clinic_id = c.clinic_id AND n.follows = c.id)')
     .orderBy('c.kind')
     .addOrderBy('c.of')
     .addOrderBy('c.key')

@@ -25,5 +25,5 @@ export class ValueCheckRow {
   @Column({ ...id, name: 'checked_by' }) checkedBy!: string;
   @Column({ ...moment, name: 'checked_at' }) checkedAt!: Date;
   /** The one that stood before. */
-  @Column({ ...id, nullable: true }) instead!: string | null;
+  @Column({ ...id, nullable: true }) follows!: string | null;
 }

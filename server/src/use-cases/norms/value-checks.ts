@@ -30,8 +30,8 @@ export async function addValueChecks(work: UnitOfWork, checks: readonly NewValue
     }
     const stands = standing.get(about(check));
     // One that was taken back is not shown any more.
-    if ((stands && !stands.withdrawn ? stands.id : null) !== check.instead) throw changedMeanwhile(value);
-    return [{ ...rowOf(work, check, value, path), instead: stands?.id ?? null }];
+    if ((stands && !stands.withdrawn ? stands.id : null) !== check.follows) throw changedMeanwhile(value);
+    return [{ ...rowOf(work, check, value, path), follows: stands?.id ?? null }];
   });
   await write(work, rows, standing);
   return checks.filter(({ withdrawn }) => !withdrawn).map(({ id }) => id);
@@ -54,7 +54,7 @@ export async function importValueChecks(work: UnitOfWork, checks: readonly Check
         withdrawn: false,
         saidBy: by.slice(0, 120),
         checkedOn: on,
-        instead: stands?.id ?? null,
+        follows: stands?.id ?? null,
       },
     ];
   });
@@ -111,7 +111,7 @@ function rowOf(work: UnitOfWork, check: NewValueCheck, value: PrintedValue, path
   const { corrected, withdrawn = false } = check;
   const [wrong] = corrected ? correctionProblems(value, corrected) : [];
   if (wrong) throw refused(`${path}.corrected.${wrong.figure}`, wrong.message, NOTHING);
-  const { id, kind, of, key, source, edition, page, instead } = check;
+  const { id, kind, of, key, source, edition, page, follows } = check;
   return {
     ...base(work),
     id,
@@ -127,7 +127,7 @@ function rowOf(work: UnitOfWork, check: NewValueCheck, value: PrintedValue, path
     withdrawn,
     saidBy: null,
     checkedOn: dayOf(work.now),
-    instead,
+    follows,
   };
 }
 

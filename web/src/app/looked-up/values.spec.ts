@@ -103,7 +103,7 @@ describe('ValuesPage', () => {
     await click('As printed');
     const sent = await answer();
     expect(sent).toEqual(
-      jasmine.objectContaining({ kind: 'norms', of: 'aaos-1965', key: AAOS[0]!.key, instead: null, corrected: null, page: 'p. 41' }),
+      jasmine.objectContaining({ kind: 'norms', of: 'aaos-1965', key: AAOS[0]!.key, follows: null, corrected: null, page: 'p. 41' }),
     );
     expect(text('.sum')).toContain(`1 of ${AAOS.length} checked.`);
     expect(text('.values > li')).toContain('p. 41 by Wren');
@@ -126,7 +126,7 @@ describe('ValuesPage', () => {
     await type(input, String(figure).replace('.', ','));
     await click('Keep what');
     const sent = await answer({ expected: figure });
-    expect([sent.instead, sent.corrected]).toEqual([SOME_ID, { expected: figure }]);
+    expect([sent.follows, sent.corrected]).toEqual([SOME_ID, { expected: figure }]);
     expect(text('.values > li .printed')).toContain(`expected ${figure}`);
     expect(text('.values > li .printed')).toContain(`the program has expected ${AAOS[0]!.figures['expected']}`);
     expect(page().querySelector('.correction')).toBeNull();
@@ -137,7 +137,7 @@ describe('ValuesPage', () => {
     expect(text('.sum')).toContain(`1 of ${PUBLISHED_ERRORS.length} checked.`);
     await click('Take back');
     const sent = await answer();
-    expect([sent.withdrawn, sent.instead]).toEqual([true, SOME_ID]);
+    expect([sent.withdrawn, sent.follows]).toEqual([true, SOME_ID]);
     expect(text('.sum')).toContain('0 of');
   });
 

@@ -147,10 +147,10 @@ export class ValuesPage {
     return unit === 'weeks' ? '' : suffixOf(unit as Unit).trim();
   }
 
-  private about({ value: { kind, of, key } }: Row): Pick<NewValueCheck, 'id' | 'kind' | 'of' | 'key' | 'instead'> {
+  private about({ value: { kind, of, key } }: Row): Pick<NewValueCheck, 'id' | 'kind' | 'of' | 'key' | 'follows'> {
     // Also one that stands for another figure of the program, or was taken back, is what this one comes after.
     const stands = this.checks().find((one) => one.kind === kind && one.of === of && one.key === key);
-    return { id: crypto.randomUUID(), kind, of, key, instead: stands?.id ?? null };
+    return { id: crypto.randomUUID(), kind, of, key, follows: stands?.id ?? null };
   }
 
   private send(row: Row, corrected: Figures | null, words: string): void {

@@ -224,7 +224,11 @@ describe('what is entered', () => {
   });
 
   it('is asked of one of two items, and in one stance: of today, or of the last time', () => {
-    type Way = { screen: string; item: string; with?: Modification[] };
+    interface Way {
+      screen: string;
+      item: string;
+      with?: Modification[];
+    }
     const ready = 'loadingReadiness';
     const lines = (today: Way[], before: Way[] = [], asked: Way[] = []) => {
       const done = [
