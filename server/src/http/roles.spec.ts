@@ -26,6 +26,7 @@ describe('roles', () => {
         'audit.audit', 'cohort.cohortFile', 'cohort.countAnew', 'cohort.makeNormSet', 'judgement.countersign', 'norms.addNormSet', 'persons.erase', 'persons.erasure', 'persons.wholeRecord', 'norms.removeNormSet', 'norms.setNorms', 'reliability.adoptError', 'reliability.dropError',
         'reports.allReadings', 'screens.setScreens', 'staff.askSecondFactor', 'staff.dropSecondFactor',
         'staff.endAccount', 'staff.invite', 'staff.reopenAccount', 'staff.resetPassword', 'staff.setRole', 'staff.staff', 'staff.withdrawLink',
+        'valueChecks.addValueChecks', 'valueChecks.importValueChecks',
       ].sort(),
     ); // prettier-ignore
     const changed = (role: Role) =>
