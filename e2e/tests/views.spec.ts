@@ -53,7 +53,7 @@ const VIEWS: Views = {
     await enter(page, stack);
     await page.goto(`${stack.url}/screens`);
     await page.getByText('Ready for load').click();
-    await expect(page.getByLabel('Threshold of Knee to wall')).toBeVisible();
+    await expect(page.getByLabel('Threshold of Knee to wall', { exact: true })).toBeVisible();
   },
   drills: async (page, stack) => {
     await enter(page, stack);
