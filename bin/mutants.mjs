@@ -35,14 +35,6 @@ const FOLDERS = [
 const CONTRACT = 'contract';
 const ALLOWED = [...FOLDERS, CONTRACT];
 
-const ESBUILD = 'npx esbuild --format=esm --platform=node --log-level=warning';
-const CORE_BUILT = `${ESBUILD} core/src/**/*.ts --outdir=core/src`;
-/** Modules of the contract that load the core that was built beside them, not the one of the packages. */
-const CONTRACT_BUILT = [
-  `${ESBUILD} contract/src/*.ts --outdir=contract/src`,
-  `sed -i -E 's#"@dial-gauge/core/(names|terms)"#"../../core/src/\\1.js"#; s#"@dial-gauge/core"#"../../core/src/index.js"#' contract/src/*.js`,
-].join(' && ');
-
 /** Numbers from 0 to 1 that are the same for the same seed. */
 function drawn(seed) {
   let state = Number(seed) >>> 0;
@@ -101,7 +93,7 @@ await main(async () => {
     testRunner: 'jasmine',
     jasmineConfigFile: `${isContract ? 'contract' : 'core'}/jasmine.mutants.json`,
     // Made into plain modules once: every mutant starts a process, and that is most of what it takes.
-    buildCommand: isContract ? `${CORE_BUILT} && ${CONTRACT_BUILT}` : CORE_BUILT,
+    buildCommand: `node bin/lib/plain-modules.mjs${isContract ? ` ${CONTRACT}` : ''}`,
     concurrency: Number(values['at-once']),
     coverageAnalysis: 'perTest',
     mutate: sample ? sample.map(({ file, line, text }) => `${file}:${line}:0-${line}:${text.length}`) : files,
