@@ -47,9 +47,7 @@ describe('an assessment as a table', () => {
   });
 
   it('refuses a header that is not one, by the name of the column', () => {
-    expect(refusals([])).toEqual([
-      '1 record: is missing; allowed: a first row with the names of the columns, "record" among them',
-    ]);
+    expect(refusals([])).toEqual(['1 record: is missing; allowed: a first row with the names of the columns, "record" among them']);
     expect(refusals([['record', 'hurt', 'pain', 'pain']]).map((one) => one.split(';')[0]!)).toEqual([
       '1 hurt: is not a column',
       '1 pain: is given twice',
@@ -60,7 +58,9 @@ describe('an assessment as a table', () => {
   });
 
   it('refuses a row without a record, or with a cell beside the columns', () => {
-    expect(refusals(withCell('trial', 'record', 'trail'))).toContain(jasmine.stringMatching(/^\d+ record: "trail" is no record; allowed: assessment, /) as unknown as string);
+    expect(refusals(withCell('trial', 'record', 'trail'))).toContain(
+      jasmine.stringMatching(/^\d+ record: "trail" is no record; allowed: assessment, /) as unknown as string,
+    );
     const rows = rowsOf();
     rows[1]!.push('stray');
     expect(refusals(rows)).toEqual(['2 row: has a cell without a column, "stray"; allowed: as many cells as columns']);

@@ -1,5 +1,4 @@
 import { INSTRUMENTS } from '../terms.js';
-import { readFileSync, writeFileSync } from 'node:fs';
 import { MOTIONS, PROTOCOLS } from '../catalogue/index.js';
 import { COURSES } from '../course/index.js';
 import { errorOf, errorSourceWords, ICC_FORMS, iccWord, ICC_WORDS, PUBLISHED_ERRORS, semOf } from '../error/index.js';
@@ -14,6 +13,7 @@ import { assumedTurn } from '../plan/station.js';
 import { CAPSULAR_PATTERNS, FROM_THE_GROUND, jointsApart, TELLING_END_FEELS, TWO_JOINT_PAIRS } from '../finding/index.js';
 import { normSetToRows } from '../exchange/norm-rows.js';
 import { NORM_SETS, TASK_NEEDS } from '../norms/index.js';
+import { lookedOver } from './looked-over.js';
 import { CAUTIONS, EXAM_SETS, NOT_A_DIAGNOSIS, STATIONS, stationWords, STOP_DURING, turnWords } from '../plan/index.js';
 
 const named = (of: object): string =>
@@ -70,19 +70,12 @@ const LINES: readonly string[] = [
 /** Every norm set as the table in which it is written for others. */
 const NORMS: readonly string[] = NORM_SETS.flatMap((set) => normSetToRows(set).map((row) => row.join(' | ').trimEnd()));
 
-/** As it stood when it was last looked over: no slip of the hand changes it unseen. `WRITE=1` before the test command writes it anew. */
-function lookedOver(name: string, lines: readonly string[]): readonly string[] {
-  const file = new URL(name, import.meta.url);
-  if (process.env['WRITE']) writeFileSync(file, lines.join('\n') + '\n');
-  return readFileSync(file, 'utf8').trimEnd().split('\n');
-}
-
 describe('texts and small tables', () => {
   it('are what was looked over', () => {
-    expect(LINES).toEqual(lookedOver('texts.txt', LINES));
+    expect(LINES).toEqual(lookedOver(new URL('texts.txt', import.meta.url), LINES));
   });
 
   it('of norms too: beside the second entry of their figures, every note, age, source and confidence', () => {
-    expect(NORMS).toEqual(lookedOver('norms.txt', NORMS));
+    expect(NORMS).toEqual(lookedOver(new URL('norms.txt', import.meta.url), NORMS));
   });
 });

@@ -48,9 +48,9 @@ describe('a FHIR bundle of an assessment', () => {
     const bundle = bundleOf();
     const without = (type: string) => ({ ...bundle, entry: bundle.entry!.filter(({ resource }) => resource!.resourceType !== type) });
     expect(refusals(without('Patient'))).toContain('entry: holds 0 patients; allowed: one');
-    expect(refusals({ ...bundle, entry: [...bundle.entry!, ...bundle.entry!.filter(({ resource }) => resource!.resourceType === 'Patient')] })).toContain(
-      'entry: holds 2 patients; allowed: one',
-    );
+    expect(
+      refusals({ ...bundle, entry: [...bundle.entry!, ...bundle.entry!.filter(({ resource }) => resource!.resourceType === 'Patient')] }),
+    ).toContain('entry: holds 2 patients; allowed: one');
     expect(refusals(without('Encounter'))).toContain('entry: holds 0 encounters; allowed: one visit, and one before it');
   });
 
@@ -73,16 +73,24 @@ describe('a FHIR bundle of an assessment', () => {
     expect(extension.performer?.[0]?.display).toBe('Wren Calloway');
     const [place] = all(bundleOf(), 'BodyStructure');
     expect(JSON.stringify(place)).toContain('left');
-    expect(all(bundleOf(), 'Device').map(({ deviceName }) => deviceName?.[0]?.name).sort()).toEqual(['dynamometer', 'goniometer', 'inclinometer']);
+    expect(
+      all(bundleOf(), 'Device')
+        .map(({ deviceName }) => deviceName?.[0]?.name)
+        .sort(),
+    ).toEqual(['dynamometer', 'goniometer', 'inclinometer']);
   });
 
   it('carries what a value was held against, and calls it low where it is below that', () => {
     for (const assessment of EVERY_KIND) {
       const judgement = assess(assessment as Assessment);
       const bundle = bundleOf({ judgement }, documentOf(assessment));
-      const marks = all(bundle, 'Observation').flatMap(({ interpretation = [] }) => interpretation.flatMap(({ coding = [] }) => coding.map(({ code }) => code)));
+      const marks = all(bundle, 'Observation').flatMap(({ interpretation = [] }) =>
+        interpretation.flatMap(({ coding = [] }) => coding.map(({ code }) => code)),
+      );
       const short = judgement.findings.filter(({ kind }) => kind === 'short-of-normal');
-      expect(marks.filter((code) => code === 'L').length).withContext(assessment.assessedOn).toBeGreaterThanOrEqual(short.length > 0 ? 1 : 0);
+      expect(marks.filter((code) => code === 'L').length)
+        .withContext(assessment.assessedOn)
+        .toBeGreaterThanOrEqual(short.length > 0 ? 1 : 0);
     }
   });
 
@@ -100,7 +108,9 @@ describe('a FHIR bundle of an assessment', () => {
     expect(patient!.name).toEqual([jasmine.objectContaining({ given: ['Osric'], family: 'Ferrier' })] as never);
     expect(all(bundle, 'DiagnosticReport').map(({ status }) => status)).toEqual(['final']);
     expect(new Set(all(bundle, 'Observation').map(({ status }) => status))).toEqual(new Set(['final']));
-    expect(all(bundle, 'Goal').map(({ description, startDate }) => [description.text, startDate])).toEqual([['Knee flexion 118°', '2026-10-30']]);
+    expect(all(bundle, 'Goal').map(({ description, startDate }) => [description.text, startDate])).toEqual([
+      ['Knee flexion 118°', '2026-10-30'],
+    ]);
     expect(JSON.stringify(all(bundle, 'CarePlan'))).toContain('Heel slide, 2 × 12');
     expect(JSON.stringify(all(bundle, 'Provenance'))).toContain('2026-11-20T10:15:00Z');
     expect(all(bundle, 'Flag').length).toBe(1);
