@@ -104,6 +104,72 @@ describe('where somebody stands in the queue', () => {
     expect(kinds({ series: [...series, ...other] })).not.toContain('goal-met');
   });
 
+  it('says of what was written what is bad about it, and since when', () => {
+    const says = (...messages: object[]) => {
+      const [first] = queueStandingOf(facts({ messages: messages.map(message) })).reasons;
+      return first?.kind === 'worse' ? [first.since, first.pain, ...first.says] : first?.kind;
+    };
+    expect(says({ pain: 6 })).toEqual(['2026-11-25', 6, 'pain']);
+    expect(says({ pain: 5 })).toBeUndefined();
+    expect(says({ worse: true, pain: 3 })).toEqual(['2026-11-25', null, 'worse']);
+    expect(says({ swelling: true, on: '2026-11-22' }, { worse: true })).toEqual(['2026-11-22', null, 'worse', 'swelling']);
+    expect(says({ worse: false, swelling: false, pain: 0, note: ' slept well ' })).toBe('wrote');
+    const notes = [message({ note: 'second', on: '2026-11-26' }), message({ note: 'first', on: '2026-11-21' })];
+    expect(queueStandingOf(facts({ messages: notes })).reasons).toEqual([{ kind: 'wrote', since: '2026-11-21', note: 'second' }]);
+  });
+
+  it('names of several that are behind the one that has been so longest, and draws it', () => {
+    const behind = (side: 'left' | 'right', standings: readonly ('behind' | 'on')[]): ProgressSeries => {
+      const [one] = knee([
+        ['2026-10-05', 60],
+        ['2026-10-19', 61],
+        ['2026-11-16', 62],
+      ]);
+      return { ...one!, side, plateau: null, goal: null, projection: null, course: { ...one!.course!, standing: 'behind', standings } };
+    };
+    const series = [behind('right', ['on', 'on', 'behind']), behind('left', ['on', 'behind', 'behind'])];
+    const standing = queueStandingOf(facts({ series }));
+    expect(standing.reasons).toEqual([{ kind: 'behind', since: '2026-10-19', name: 'Left knee flexion, active' }]);
+    expect(reasonWords(standing.reasons[0]!)).toBe('behind the usual course since 19 Oct 2026: Left knee flexion, active');
+    expect(standing.line!.name).toBe('Left knee flexion, active');
+    expect(standing.since).toBe('2026-10-19');
+    expect(standing.urgency).toBe(QUEUE_KINDS.behind.urgency);
+  });
+
+  it('draws the one that is aimed at and was read most often, with its last eight readings', () => {
+    const days = Array.from({ length: 10 }, (_, at) => `2026-10-${String(at + 10)}`);
+    const long = knee(days.map((day, at) => [day, 60 + at] as const)).map((one) => ({ ...one, goal: null, projection: null }));
+    const aimed = knee([['2026-11-16', 90]]).map((one) => ({ ...one, side: 'right' as const }));
+    const quiet = (series: readonly ProgressSeries[]) =>
+      queueStandingOf(facts({ series: series.map((one) => ({ ...one, isCurrent: false })) })).line;
+    expect(quiet([...long, ...aimed])!.name).toBe('Right knee flexion, active');
+    expect(quiet(long)!.points.map(({ value }) => value)).toEqual([62, 63, 64, 65, 66, 67, 68, 69]);
+    expect(quiet([...aimed.map((one) => ({ ...one, goal: null })), ...long])!.goal).toBeNull();
+    expect(quiet([...aimed.map((one) => ({ ...one, goal: null })), ...long])!.name).toBe('Left knee flexion, active');
+    expect(quiet([])).toBeNull();
+  });
+
+  it('says every reason in words', () => {
+    const words = [
+      { kind: 'worse', since: '2026-11-23', says: ['worse', 'pain'], pain: 8 },
+      { kind: 'unfinished', since: '2026-11-23', readings: 3 },
+      { kind: 'review', since: '2026-11-23', entries: 1 },
+      { kind: 'review', since: '2026-11-23', entries: 2 },
+      { kind: 'stuck', since: '2026-10-05', name: 'Left knee flexion, active', weeks: 6, missing: null, motion: 'knee.flexion' },
+      { kind: 'wrote', since: '2026-11-23', note: 'stairs are hard' },
+      { kind: 'due', since: '2026-11-23' },
+    ] as const;
+    expect(words.map((reason) => reasonWords(reason))).toEqual([
+      'wrote on 23 Nov 2026: it is worse, pain 8 of 10',
+      'visit of 23 Nov 2026 is not signed',
+      '1 entry came after the signature and waits',
+      '2 entries came after the signature and wait',
+      'no real change for 6 weeks: Left knee flexion, active',
+      'wrote: “stairs are hard”',
+      'recheck due 23 Nov 2026',
+    ]);
+  });
+
   it('tells nothing from what was not measured at the last visit', () => {
     const old = knee([
       ['2026-10-05', 100],
