@@ -6,13 +6,13 @@ import type { Found, Kind } from './types.js';
 
 const size = (f: Found<SinceLast>) => ({ size: sizeOf(f, Math.abs(f.facts.change)) });
 
-/** Against the last visit: a change that measuring error does not cover. */
+/** Against the last visit: a change that measuring error does not cover, and no loss. */
 export const changed: Kind<SinceLast> = {
   stage: 'change',
   rank: 0,
   mark: 'change',
   aside: true,
-  detect: (evidence) => sinceLast(evidence, true),
+  detect: (evidence) => sinceLast(evidence, 'other'),
   verdict: (f) => say(f.facts.change > 0 ? '{size} more than last time' : '{size} less than last time', size(f)),
   brief: (f) => say(f.facts.change > 0 ? '{size} more' : '{size} less', size(f)),
   sum: {

@@ -21,7 +21,7 @@ export interface JudgedMeasurement extends MeasuredValue {
 /** How a judgement is written down; a copy that was signed keeps the one it was written in. Before there was one: 1. */
 export const JUDGEMENT_FORMAT = 3;
 /** Which rules judged: changes with every rule that can change a finding. */
-export const RULES_VERSION = '2026-12-02.5';
+export const RULES_VERSION = '2026-12-02.6';
 
 export interface Judgement {
   readonly format: number;

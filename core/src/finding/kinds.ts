@@ -18,9 +18,11 @@ import { substituted } from './substituted.js';
 import { twoJointLimit } from './two-joint.js';
 import type { FindingOf, Kind, UnplacedOf } from './types.js';
 import { withinError } from './within-error.js';
+import { worse } from './worse.js';
 
 /** Every kind of finding under its id, each in a file of its own; nothing else lists them. */
 export const KINDS = {
+  worse,
   painful,
   'end-feel': endFeel,
   'opposite-direction-pain': oppositeDirectionPain,

@@ -18,7 +18,7 @@ export interface RankContext {
 }
 
 /**
- * Order of reading: pain, then readings to take again, then losses by the
+ * Order of reading: what got worse since the last visit, pain, then readings to take again, then losses by the
  * clinic's rule, then patterns, change, and what has no norm. After an
  * operation on the knee, a loss of straightening comes before every other
  * loss. Where a rule calls two alike, the heavier comes first, and a

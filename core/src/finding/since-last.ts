@@ -8,17 +8,25 @@ export interface SinceLast extends Pick<Change, 'before' | 'change' | 'mdc' | 'v
   readonly on: string;
 }
 
-/** Readings that were taken the same way last time, held against that: those that really changed, or those that did not. */
-export function sinceLast({ measured, previous, sinceLast: changes }: Evidence, real: boolean): Found<SinceLast>[] {
+/** What a change comes to: within measuring error, a real loss, or another real change. */
+export type ChangeKind = 'within-error' | 'loss' | 'other';
+
+const kindOfChange = (change: Change): ChangeKind => {
+  if (change.verdict === 'within-error') return 'within-error';
+  return isLoss(change) ? 'loss' : 'other';
+};
+
+/** Readings that were taken the same way last time, held against that: those whose change is of one kind. */
+export function sinceLast({ measured, previous, sinceLast: changes }: Evidence, kind: ChangeKind): Found<SinceLast>[] {
   if (!previous) return [];
   return measured.flatMap((m) => {
     const c = changes.get(m.key);
     if (!c) return [];
-    if ((c.verdict !== 'within-error') !== real) return [];
+    if (kindOfChange(c) !== kind) return [];
     const { id } = motionOf(m);
     return [
       found(m, {
-        severity: isLoss(c) ? 'mild' : 'note',
+        severity: kind === 'loss' ? 'mild' : 'note',
         expected: c.before,
         timesError: Math.abs(c.change) / c.mdc,
         facts: { on: previous.on, before: c.before, change: c.change, mdc: c.mdc, verdict: c.verdict },

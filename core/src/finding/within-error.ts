@@ -9,7 +9,7 @@ export const withinError: Kind<SinceLast> = {
   rank: 0,
   mark: 'plain',
   aside: true,
-  detect: (evidence) => sinceLast(evidence, false),
+  detect: (evidence) => sinceLast(evidence, 'within-error'),
   verdict: (f) =>
     say('{change} since last time, within measuring error', {
       change: `${formatSigned(rounded(f.facts.change, f.unit))}${suffixOf(f.unit)}`,

@@ -63,7 +63,7 @@ describe('findings in words', () => {
     expect(saidOf(wall).verdict).toBe('17.5 cm more than the right side');
     speak(localeOf('de-AT'));
     expect(saidOf(wall).verdict).toBe('17,5 cm more than the right side');
-    const changed = () => saidOf(judged.findings.find((f) => f.kind === 'changed')!).because.join('\n');
+    const changed = () => saidOf(judged.findings.find((f) => f.kind === 'worse')!).because.join('\n');
     expect(changed()).toContain('on 1 Oct 2026');
     speak(localeOf('en-US'));
     expect(changed()).toContain('on Oct 1, 2026');

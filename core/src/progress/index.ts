@@ -18,6 +18,7 @@ export {
   type RetestVerdict,
 } from './retest.js';
 export { changeAt, seriesOf, type NotJoined, type Series, type SeriesPoint } from './series.js';
+export { byChange, changeRank, worseningOf, type Worsening } from './worsening.js';
 export { standsSince, type StandsSince } from './stands-since.js';
 export { isMoving, plateauOf, recentTrend, trendAt, trendOf, type DatedValue, type Plateau, type Trend } from './trend.js';
 export {
@@ -30,5 +31,6 @@ export {
   notJoinedWords,
   projectionWords,
   valueNow,
+  worseWords,
   type When,
 } from './words.js';

@@ -9,6 +9,7 @@ import { say, upper } from '../words/say.js';
 import { rateWords } from './goal.js';
 import type { ProgressSeries } from './progress.js';
 import type { NotJoined, SeriesPoint } from './series.js';
+import { worseningOf } from './worsening.js';
 
 /** How a day is spoken of: "week 6" after an operation, otherwise as the reader writes dates. */
 export interface When {
@@ -30,12 +31,15 @@ export function changeWord(change: Pick<Change, 'verdict' | 'better'>): string {
 
 /**
  * What a series says, as the rest of a sentence that begins with its name:
- * "is 44° better than in week 1 and has not really moved since week 6".
+ * "is 44° better than in week 1 and has not really moved since week 6". What got
+ * worse since the last visit, or since the best reading, is said first.
  */
 export function headline(series: ProgressSeries, when: When): string {
   const { sinceFirst, points, plateau, motion: id } = series;
   if (!sinceFirst) return say('has one reading so far: a second one, measured the same way, shows whether anything changed');
   const { unit } = motion(id);
+  const worse = worseWords(series, when);
+  if (worse !== '') return worse;
   const parts = {
     first: when.words(points[0]!.on),
     change: `${formatSigned(rounded(sinceFirst.change, unit))}${suffixOf(unit)}`,
@@ -49,6 +53,26 @@ export function headline(series: ProgressSeries, when: When): string {
   return say(plateau.isStill ? '{moved} and stands still since {since}' : '{moved}, with no real change since {since}', {
     moved,
     ...parts,
+  });
+}
+
+/** "is 18° worse than in week 6, 4° better than in week 1"; empty where nothing got worse. */
+export function worseWords(series: ProgressSeries, when: When): string {
+  const { sinceFirst, points, motion: id } = series;
+  const worse = worseningOf(series);
+  if (!worse || !sinceFirst) return '';
+  const { unit } = motion(id);
+  const size = formatSize(Math.abs(worse.change.change), unit);
+  const since = say(when.unit === 'weeks' ? 'is {size} worse than in {day}' : 'is {size} worse than on {day}', {
+    size,
+    day: when.words(worse.on),
+  });
+  if (worse.on === points[0]!.on) return since;
+  return say('{since}; {change} since {first}, {word}', {
+    since,
+    first: when.words(points[0]!.on),
+    change: `${formatSigned(rounded(sinceFirst.change, unit))}${suffixOf(unit)}`,
+    word: changeWord(sinceFirst),
   });
 }
 

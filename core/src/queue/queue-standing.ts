@@ -1,7 +1,7 @@
 import { motion } from '../catalogue/index.js';
 import { modedName } from '../finding/make.js';
 import { compareDays, weeksSince } from '../days.js';
-import type { ProgressSeries } from '../progress/index.js';
+import { worseningOf, type ProgressSeries } from '../progress/index.js';
 import type { InvolvedSide, IsoDate, MotionId } from '../terms.js';
 
 /** A day that a person logged on their own page and nobody of the clinic has looked at yet. */
@@ -34,6 +34,14 @@ export type QueueReason =
       readonly says: readonly ('worse' | 'swelling' | 'pain')[];
       readonly pain: number | null;
     }
+  | {
+      readonly kind: 'lost';
+      readonly since: IsoDate;
+      readonly name: string;
+      readonly size: number;
+      readonly before: IsoDate;
+      readonly motion: MotionId;
+    }
   | { readonly kind: 'unfinished'; readonly since: IsoDate; readonly readings: number }
   | { readonly kind: 'review'; readonly since: IsoDate; readonly entries: number }
   | { readonly kind: 'behind'; readonly since: IsoDate; readonly name: string }
@@ -61,9 +69,10 @@ export type QueueKind = QueueReason['kind'];
 export const QUEUE_GROUPS = ['today', 'due', 'met', 'way'] as const;
 export type QueueGroup = (typeof QUEUE_GROUPS)[number];
 
-/** Every kind of reason: how urgent, 1 first, and where it is counted. @see common practice, no source */
+/** Every kind of reason: how urgent, 0 first; one figure, because it begins a key that is sorted as text, and where it is counted. @see common practice, no source */
 export const QUEUE_KINDS: Readonly<Record<QueueKind, { readonly urgency: number; readonly group: QueueGroup }>> = {
-  worse: { urgency: 1, group: 'today' },
+  worse: { urgency: 0, group: 'today' },
+  lost: { urgency: 1, group: 'today' },
   unfinished: { urgency: 2, group: 'today' },
   review: { urgency: 3, group: 'today' },
   behind: { urgency: 4, group: 'today' },
@@ -105,7 +114,7 @@ const dayAfter = (day: IsoDate, days: number): IsoDate => new Date(Date.parse(da
 
 /** Whether somebody in care needs anything, why, and since when. What was not measured again is not told from. */
 export function queueStandingOf(facts: QueueFacts): QueueStanding {
-  const found = [...fromMessages(facts), ...fromVisit(facts), ...fromSeries(facts), ...fromDay(facts)];
+  const found = [...fromMessages(facts), ...fromVisit(facts), ...fromLosses(facts.series), ...fromSeries(facts), ...fromDay(facts)];
   const reasons = found.sort((a, b) => QUEUE_KINDS[a.kind].urgency - QUEUE_KINDS[b.kind].urgency || compareDays(a.since, b.since));
   const [first] = reasons;
   return {
@@ -148,11 +157,24 @@ function* fromDay({ dueOn, today }: QueueFacts): Generator<QueueReason> {
 const nameOf = ({ motion: id, side, mode, digit }: ProgressSeries): string => modedName(id, side, mode, digit);
 const lastOf = ({ points }: ProgressSeries) => points[points.length - 1]!;
 
-/** Of each kind the one that has lasted longest. */
 /** A sound side stands still because it is well: only what is aimed at, or the side it is about, is told of. */
 const isAimedAt = ({ goal, side }: ProgressSeries, { involvedSide }: QueueFacts): boolean =>
   goal !== null || involvedSide === 'both' || side === involvedSide;
 
+/** The largest loss, in multiples of its measuring error: the first to be looked at. */
+function* fromLosses(series: readonly ProgressSeries[]): Generator<QueueReason> {
+  const lost = series.flatMap((one) => {
+    const worse = worseningOf(one);
+    return worse ? [{ one, worse, times: Math.abs(worse.change.change) / worse.change.mdc }] : [];
+  });
+  const [first] = lost.sort((a, b) => b.times - a.times);
+  if (!first) return;
+  const { one, worse } = first;
+  const size = Math.abs(worse.change.change);
+  yield { kind: 'lost', since: lastOf(one).on, name: nameOf(one), size, before: worse.on, motion: one.motion };
+}
+
+/** Of each kind the one that has lasted longest. */
 function* fromSeries(facts: QueueFacts): Generator<QueueReason> {
   const current = facts.series.filter(({ isCurrent }) => isCurrent);
   const behind = current
@@ -178,8 +200,8 @@ function* fromSeries(facts: QueueFacts): Generator<QueueReason> {
   }
   const aimed = current.filter(({ goal, projection }) => goal && projection);
   const met = aimed.filter(({ projection }) => projection?.kind === 'reached');
-  // Arrived is who has arrived everywhere.
-  if (met.length > 0 && met.length === aimed.length) {
+  // Arrived is who has arrived everywhere, and lost nothing.
+  if (met.length > 0 && met.length === aimed.length && !current.some((one) => worseningOf(one))) {
     const one = met[0]!;
     yield {
       kind: 'goal-met',

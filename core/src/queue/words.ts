@@ -13,6 +13,12 @@ export function reasonWords(reason: QueueReason): string {
       const said = reason.says.map((one) => say(SAYS[one], { pain: String(reason.pain ?? '') })).join(', ');
       return say('wrote on {day}: {said}', { day: dayWords(reason.since), said });
     }
+    case 'lost':
+      return say('worse by {size} than on {day}: {name}', {
+        size: formatSize(reason.size, motion(reason.motion).unit),
+        day: dayWords(reason.before),
+        name: reason.name,
+      });
     case 'unfinished':
       return say('visit of {day} is not signed', { day: dayWords(reason.since) });
     case 'review':

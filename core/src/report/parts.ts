@@ -2,10 +2,10 @@ import { findMotion, protocolName, protocolOf } from '../catalogue/index.js';
 import { weeksSince } from '../days.js';
 import { findProcedure } from '../procedure/index.js';
 import { alikePrecautions, alikeWords, holdsOn } from '../precaution/index.js';
-import { changeWord, courseWords, inWeeks, type ProgressSeries, type When } from '../progress/index.js';
+import { byChange, changeWord, courseWords, inWeeks, worseningOf, type ProgressSeries, type When } from '../progress/index.js';
 import { modedName } from '../finding/index.js';
 import type { Measurement } from '../assessment.js';
-import { describeEnd, formatNumber, formatSigned, rounded, suffixOf } from '../words/figures.js';
+import { describeEnd, formatNumber, formatSigned, formatSize, rounded, suffixOf } from '../words/figures.js';
 import { dayWords, say, sayCount } from '../words/say.js';
 import type { Block, ReportFacts } from './types.js';
 
@@ -35,17 +35,14 @@ export function limitLines({ limits: { precautions }, assessedOn }: ReportFacts)
   });
 }
 
-/** Series that have something to say on a page: goals first, then what really moved, then the rest that was measured again. */
+/** Series that have something to say on a page: what got worse, goals, what really moved, the rest that was measured again. */
 export function telling(series: readonly ProgressSeries[]): ProgressSeries[] {
   const worth = ({ goal, sinceFirst, sinceLast }: ProgressSeries): number =>
     (goal ? 4 : 0) +
     (sinceFirst && sinceFirst.verdict !== 'within-error' ? 2 : 0) +
     (sinceLast && sinceLast.verdict !== 'within-error' ? 1 : 0);
-  return series
-    .filter(({ isCurrent, sinceFirst }) => isCurrent && sinceFirst !== null)
-    .map((one, at) => ({ one, at }))
-    .sort((a, b) => worth(b.one) - worth(a.one) || a.at - b.at)
-    .map(({ one }) => one);
+  const again = series.filter(({ isCurrent, sinceFirst }) => isCurrent && sinceFirst !== null);
+  return byChange([...again].sort((a, b) => worth(b) - worth(a)));
 }
 
 /** One row of change: what, first, last time, now, what it comes to, usual course. */
@@ -64,9 +61,18 @@ export function changeRow(series: ProgressSeries, when: When): string[] {
     points.length > 2 ? at(points.length - 2) : '–',
     at(points.length - 1),
     told(sinceFirst),
-    points.length > 2 ? told(sinceLast) : '–',
+    points.length > 2 ? [told(sinceLast), sinceBest(series, when)].filter(Boolean).join('; ') : '–',
     courseWords(series, when) || '–',
   ];
+}
+
+/** What only the best reading shows: "worse than in week 6 by 14°"; empty elsewhere. */
+function sinceBest(series: ProgressSeries, when: When): string {
+  const worse = worseningOf(series);
+  if (worse?.since !== 'best') return '';
+  const { unit } = findMotion(series.motion)!;
+  const parts = { day: when.words(worse.on), size: formatSize(Math.abs(worse.change.change), unit) };
+  return say(when.unit === 'weeks' ? 'worse than in {day} by {size}' : 'worse than on {day} by {size}', parts);
 }
 
 export const CHANGE_HEAD = ['Measurement', 'First', 'Last time', 'Now', 'Since first', 'Since last', 'Usual course'] as const;

@@ -2,7 +2,7 @@ import { findMotion } from '../catalogue/index.js';
 import { isGain, isLoss } from '../finding/index.js';
 import type { Limits } from '../precaution/index.js';
 import { DRILLS, findDrill, forbiddenDrill, leaveFor, type Drill } from '../program/index.js';
-import type { ProgressSeries } from '../progress/index.js';
+import { worseningOf, type ProgressSeries } from '../progress/index.js';
 import { dayWords, say, sayCount, upper } from '../words/say.js';
 import { footOf } from './referrer.js';
 import { plainDose, plainFigure, plainMotion, plainSide } from './plain.js';
@@ -48,25 +48,42 @@ export function patientReport(facts: ReportFacts): Report {
   };
 }
 
-/** What really moved, and what did not: a change that cannot be told from measuring error is not called one. */
+/**
+ * What really moved, and what did not: a change that cannot be told from
+ * measuring error is not called one. What is less than at the last visit, or
+ * than at the best, is told as that, whatever it gained since the first.
+ */
 export function progressSentences(series: readonly ProgressSeries[]): {
   readonly better: string[];
   readonly same: string[];
   readonly less: string[];
 } {
   const told = { better: [] as string[], same: [] as string[], less: [] as string[] };
-  for (const { motion: id, side, mode, points, sinceFirst } of eachOnce(telling(series))) {
+  for (const one of eachOnce(telling(series))) {
+    const { motion: id, side, mode, points, sinceFirst } = one;
+    const worse = worseningOf(one);
     const what = plainMotion(id, side);
     if (!what || !sinceFirst) continue;
     const { better } = findMotion(id)!;
     const helped = mode === 'passive' && findMotion(id)!.unit === 'deg';
-    const words = say(helped ? '{what}, with help: {first} at first, {now} now.' : '{what}: {first} at first, {now} now.', {
-      what: upper(what),
-      first: plainFigure(id, points[0]!.value),
-      now: plainFigure(id, points[points.length - 1]!.value),
-    });
+    const words = say(
+      worse
+        ? helped
+          ? '{what}, with help: {before} on {day}, {now} now.'
+          : '{what}: {before} on {day}, {now} now.'
+        : helped
+          ? '{what}, with help: {first} at first, {now} now.'
+          : '{what}: {first} at first, {now} now.',
+      {
+        what: upper(what),
+        first: plainFigure(id, points[0]!.value),
+        now: plainFigure(id, points[points.length - 1]!.value),
+        before: worse ? plainFigure(id, worse.change.before) : '',
+        day: worse ? dayWords(worse.on) : '',
+      },
+    );
     const full = better === 'less' ? `${words} ${say('Here less is better.')}` : words;
-    const list = isGain(sinceFirst) ? told.better : isLoss(sinceFirst) ? told.less : told.same;
+    const list = worse || isLoss(sinceFirst) ? told.less : isGain(sinceFirst) ? told.better : told.same;
     list.push(full);
   }
   return told;
@@ -75,7 +92,8 @@ export function progressSentences(series: readonly ProgressSeries[]): {
 /** One of each motion and side: what really moved; else what the person does alone, which tells them more than what a hand does. */
 function eachOnce(series: readonly ProgressSeries[]): ProgressSeries[] {
   const best = new Map<string, ProgressSeries>();
-  const worth = ({ sinceFirst, mode }: ProgressSeries): number =>
+  const worth = (of: ProgressSeries): number => (worseningOf(of) ? 4 : 0) + moved(of);
+  const moved = ({ sinceFirst, mode }: ProgressSeries): number =>
     (sinceFirst && sinceFirst.verdict !== 'within-error' ? 2 : 0) + (mode === 'active' ? 1 : 0);
   for (const one of series) {
     const key = `${one.motion} ${one.side} ${one.digit ?? ''}`;
@@ -95,10 +113,21 @@ function progressBlocks({ series }: ReportFacts): Block[] {
   const cut = (items: readonly string[]): readonly string[] =>
     items.length <= MOST ? items : [...items.slice(0, MOST), sayCount(items.length - MOST, 'And {count} more.', 'And {count} more.')];
   return [
+    ...(less.length > 0
+      ? ([
+          { kind: 'heading', text: say('What is less than before') },
+          { kind: 'list', items: cut(less) },
+          { kind: 'paragraph', text: say('Ask us about this. We look at it with you.') },
+        ] as const)
+      : []),
     { kind: 'heading', text: say('What is better') },
     better.length > 0
       ? { kind: 'list', items: cut(better) }
-      : { kind: 'paragraph', text: say('No change yet that we can be sure of. This takes time.') },
+      : {
+          kind: 'paragraph',
+          text:
+            less.length > 0 ? say('Nothing yet that we can be sure of.') : say('No change yet that we can be sure of. This takes time.'),
+        },
     ...(same.length > 0 && better.length > 0
       ? [
           {
@@ -107,12 +136,6 @@ function progressBlocks({ series }: ReportFacts): Block[] {
             text: sayCount(same.length, '{count} more number is about the same.', '{count} more numbers are about the same.'),
           } as const,
         ]
-      : []),
-    ...(less.length > 0
-      ? ([
-          { kind: 'heading', text: say('What is less than at first') },
-          { kind: 'list', items: cut(less) },
-        ] as const)
       : []),
   ];
 }

@@ -150,8 +150,9 @@ describe('pages that go out', () => {
   it('tell a loss as one, and never as better', () => {
     const back: Session[] = [SESSIONS[1]!, { ...SESSIONS[0]!, assessedOn: '2026-11-27' }];
     const text = textOf(makeReport('patient', facts({ series: progressOf(back, { person: PERSON }) })));
-    expect(text).toContain('No change yet that we can be sure of.');
-    expect(text).toContain('What is less than at first\nBending your left knee: 100 degrees at first, 60 degrees now.');
+    expect(text).toContain('What is better\nNothing yet that we can be sure of.');
+    expect(text).toContain('What is less than before\nBending your left knee: 100 degrees on 20 Nov 2026, 60 degrees now.');
+    expect(text.indexOf('What is less than before')).toBeLessThan(text.indexOf('What is better'));
   });
 
   it('are drafts until somebody signed, and say so', () => {

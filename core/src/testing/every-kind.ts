@@ -125,6 +125,7 @@ export const EVERY_KIND: readonly Assessment[] = [
       measurements: [
         of('hip.flexion', 81, { mode: 'active', examiner: 'Rook' }),
         of('cervical.lateralFlexion', 40, { mode: 'active', position: 'sitting' }),
+        of('hip.abduction', 30, { side: 'right' }),
       ],
     },
   },

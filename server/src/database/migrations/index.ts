@@ -28,6 +28,7 @@ import { EndedByDay1700000000024 } from './0024-ended-by-day.js';
 import { SecondFactorRule1700000000025 } from './0025-second-factor-rule.js';
 import { Past1700000000012 } from './0012-past.js';
 import { ValueChecks1700000000030 } from './0030-value-checks.js';
+import { LossesInQueue1700000000031 } from './0031-losses-in-queue.js';
 
 /** Oldest first. */
 export const MIGRATIONS = [
@@ -61,4 +62,5 @@ export const MIGRATIONS = [
   KeptByRights1700000000028,
   PasswordLinks1700000000029,
   ValueChecks1700000000030,
+  LossesInQueue1700000000031,
 ];

@@ -4,6 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { GOALS, PROGRESS } from '@dial-gauge/contract';
 import {
+  byChange,
   courseWords,
   dayWords,
   describeEnd,
@@ -19,6 +20,7 @@ import {
   rounded,
   suffixOf,
   valueNow,
+  worseningOf,
   errorSourceWords,
   apartWords,
   goalWords,
@@ -59,10 +61,15 @@ export class ProgressPage {
   /** Reading the value of a resource that failed would throw. */
   private readonly loaded = computed(() => (this.view.hasValue() ? this.view.value() : undefined));
   protected readonly words = { dayWords, episodeWords, fullName, personWords };
-  protected readonly against = signal<Against>('first');
   protected readonly problem = signal('');
 
-  protected readonly rows = computed((): readonly ProgressSeries[] => this.loaded()?.series ?? []);
+  /** What got worse comes first. */
+  protected readonly rows = computed((): readonly ProgressSeries[] => byChange(this.loaded()?.series ?? []));
+  /** The visit that change is told against: by itself one that something got worse since, or else the first. */
+  protected readonly against = linkedSignal<readonly ProgressSeries[], Against>({
+    source: this.rows,
+    computation: ([first], before) => (before && before.source.length > 0 ? before.value : againstWorse(first)),
+  });
   protected readonly screens = computed(() => this.loaded()?.screens ?? []);
   /** What is shown large; by itself what changed most since the first visit, in multiples of its error. */
   private readonly key = linkedSignal<readonly ProgressSeries[], MeasurementKey | undefined>({
@@ -180,8 +187,19 @@ export class ProgressPage {
   }
 }
 
-function weight({ sinceFirst, mode, isCurrent }: ProgressSeries): number {
+function againstWorse(series: ProgressSeries | undefined): Against {
+  const worse = series && worseningOf(series);
+  if (!worse) return 'first';
+  if (worse.since === 'last') return 'last';
+  return worse.on === series.points[0]!.on ? 'first' : worse.on;
+}
+
+function weight(series: ProgressSeries): number {
+  const { sinceFirst, mode, isCurrent } = series;
   if (!isCurrent) return -3;
+  const worse = worseningOf(series);
+  // What got worse is opened before whatever got better.
+  if (worse) return 1e6 + Math.abs(worse.change.change) / worse.change.mdc;
   if (!sinceFirst) return mode === 'passive' ? -1 : -2;
   return Math.abs(sinceFirst.change) / sinceFirst.mdc + (mode === 'passive' ? 1e-6 : 0);
 }

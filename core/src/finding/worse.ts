@@ -1,0 +1,23 @@
+import { listed, say } from '../words/say.js';
+import { sizeOf } from './make.js';
+import { sinceLast, type SinceLast } from './since-last.js';
+import { nameOf, once } from './sums.js';
+import type { Found, Kind } from './types.js';
+
+const size = (f: Found<SinceLast>) => ({ size: sizeOf(f, Math.abs(f.facts.change)) });
+
+/** Worse than at the last visit by more than measuring error. It comes before everything else, whatever got better since the first visit. */
+export const worse: Kind<SinceLast> = {
+  stage: 'worse',
+  rank: 0,
+  mark: 'change',
+  telling: true,
+  detect: (evidence) => sinceLast(evidence, 'loss'),
+  verdict: (f) => say('worse by {size} than at the last visit', size(f)),
+  brief: (f) => say('worse by {size}', size(f)),
+  sum: {
+    at: 0,
+    words: (all) =>
+      all.length ? say('Since the last visit: {motions}.', { motions: listed(once(all).map((f) => `${nameOf(f)} ${f.brief}`)) }) : '',
+  },
+};
