@@ -55,6 +55,19 @@ describe('the story of an episode', () => {
     expect((await story(episode)).visit?.id).toBe(last);
   });
 
+  it('tells first what got worse since the visit before, whatever it gained since the first', async () => {
+    const episode = await begun();
+    await visit(episode, '2026-03-02', 60);
+    await visit(episode, '2026-04-06', 110);
+    const last = await visit(episode, '2026-05-04', 90);
+    const way = { motion: 'hip.abduction', side: 'left', mode: 'passive', position: 'supine' };
+    await clinics.hold(last, { ...way, end: 12 } as never).expect(200);
+    const told = await story(episode);
+    expect(told.findings[0]?.finding.kind).toBe('worse');
+    expect(told.series[0]?.motion).toBe('hip.flexion');
+    expect(told.standing === null || told.standing.reasons.some(({ kind }) => kind === 'lost')).toBeTrue();
+  });
+
   it('names no more than fits at a glance, and how many there are in all', async () => {
     const episode = await begun();
     const id = await visit(episode, '2026-05-04', 60, 3);

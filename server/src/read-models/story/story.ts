@@ -1,5 +1,5 @@
 import { STORY_MOST, type ProgressView, type StoryView } from '@dial-gauge/contract';
-import { drillsWith, findDrill, standsSince, type Judgement, type ProgressSeries } from '@dial-gauge/core';
+import { byChange, drillsWith, findDrill, standsSince, type Judgement, type ProgressSeries } from '@dial-gauge/core';
 import { Episode } from '../../records/episodes/entities.js';
 import { episodeView } from '../../records/episodes/views.js';
 import { PatientPageRow } from '../../records/patient-pages/entities.js';
@@ -20,7 +20,7 @@ export async function storyView(work: UnitOfWork, episodeId: string): Promise<St
   const judgement = visit ? (await judgementView(work, visit.id)).judgement : NOT_JUDGED;
   const hasPage = await manager.existsBy(PatientPageRow, { clinicId, episodeId });
   const since = new Date(now.getTime() - FORTNIGHT).toISOString().slice(0, 10);
-  const series = [...allSeries].filter(({ points }) => points.length > 1).sort(goalsFirst);
+  const series = byChange([...allSeries].filter(({ points }) => points.length > 1).sort(goalsFirst));
   return {
     episode: episodeView(row),
     visit,

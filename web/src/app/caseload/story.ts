@@ -60,7 +60,7 @@ import { operationWords } from './words';
           </dd>
         </div>
         <div>
-          <dt>Hurts, short</dt>
+          <dt>Findings</dt>
           <dd>
             @if (s.visit; as visit) {
               @for (told of findings(); track $index) {

@@ -68,6 +68,18 @@ describe('the person’s own page', () => {
   beforeEach(() => localStorage.clear());
   afterEach(() => localStorage.clear());
 
+  it('tells what is less than before first, and whom to ask', async () => {
+    await create();
+    page().querySelector<HTMLInputElement>('input.code')!.value = '123 456';
+    button('Open my page').click();
+    await answered('/api/own-page/opening', { key: 'k'.repeat(43) });
+    await answered('/api/own-page', { ...PAGE, better: [], less: ['Bending your left knee: 95 degrees on 3 Nov 2026, 77 degrees now.'] });
+    const text = page().querySelector<HTMLElement>('section')!.innerText.replace(/\s+/g, ' ');
+    expect(text).toContain('What is less than before Bending your left knee: 95 degrees on 3 Nov 2026, 77 degrees now. Ask us about this.');
+    expect(text).toContain('What is better Nothing yet that we can be sure of.');
+    expect(text.indexOf('What is less')).toBeLessThan(text.indexOf('What is better'));
+  });
+
   it('does not show how to do what a limit that came later speaks against', async () => {
     await create();
     page().querySelector<HTMLInputElement>('input.code')!.value = '123 456';

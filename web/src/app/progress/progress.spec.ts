@@ -56,6 +56,28 @@ describe('ProgressPage', () => {
     expect(rows()).toEqual(['Extension, passive left lacks 12 lacks 2 +10 better', 'Extension, passive right 6 8 +2 within error']);
   });
 
+  it('opens on what got worse since the visit before, and tells change since then', async () => {
+    await open([
+      day('2026-09-01', hip({}, -20), hip({ side: 'right' }, -15)),
+      day('2026-10-01', hip({}, 14), hip({ side: 'right' }, 2)),
+      day('2026-11-01', hip({}, -4), hip({ side: 'right' }, 15)),
+    ]);
+    expect(rows()[0]).toBe('Extension, passive left 14 lacks 4 −18 worse');
+    expect(text('#chart-title')).toContain('Left hip extension, passive is 18° worse than on 1 Oct 2026; +16° since 1 Sep 2026, better');
+    await choose('dg-change-table select', 'first');
+    expect(rows()[0]).toBe('Extension, passive left lacks 20 lacks 4 +16 better');
+  });
+
+  it('tells change since the best visit where that alone shows what got worse', async () => {
+    await open([
+      day('2026-08-01', hip({}, -5)),
+      day('2026-09-01', hip({}, 20)),
+      day('2026-10-01', hip({}, 15)),
+      day('2026-11-01', hip({}, 9)),
+    ]);
+    expect(rows()[0]).toBe('Extension, passive left 20 9 −11 worse');
+  });
+
   it('compares with the first visit, the one before, or any between', async () => {
     const ends = [2, 14, 20, 19];
     await open(ends.map((end, month) => day(`2026-0${month + 5}-01`, hip({}, end))));
@@ -74,10 +96,11 @@ describe('ProgressPage', () => {
     await open([day('2026-10-01', hip({}, 2), hip({ side: 'right' }, 14)), day('2026-11-01', hip({}, 3), hip({ side: 'right' }, 2))]);
     expect(text('h2')).toBe('Right hip extension, passive is 12° worse than on 1 Oct 2026.');
     expect(text('.facts')).toContain('2° now · a change counts from 9°');
-    page().querySelector<HTMLButtonElement>('tbody button')!.click();
+    // What got worse is the first row.
+    page().querySelectorAll<HTMLButtonElement>('tbody button')[1]!.click();
     await fixture.whenStable();
     expect(text('h2')).toBe('Left hip extension, passive has not really changed since 1 Oct 2026: +1°, within measuring error.');
-    page().querySelectorAll<HTMLButtonElement>('dg-small-multiples button')[1]!.click();
+    page().querySelectorAll<HTMLButtonElement>('dg-small-multiples button')[0]!.click();
     await fixture.whenStable();
     expect(text('h2')).toContain('Right hip extension');
   });
@@ -94,15 +117,15 @@ describe('ProgressPage', () => {
       day('2026-10-01', other),
       day('2026-11-01', hip({ motion: 'hip.internalRotation' }, 20), hip({ motion: 'hip.internalRotation', side: 'right' }, 22)),
     ]);
-    page().querySelectorAll<HTMLButtonElement>('tbody button')[1]!.click();
+    page().querySelectorAll<HTMLButtonElement>('tbody button')[0]!.click();
     await fixture.whenStable();
     expect(text('.notes')).toMatch(/Not compared: 1 Oct 2026: by another protocol \(.*sitting.*\): a different thing, not joined/);
   });
 
   it('says what this visit left out, and compares nothing in its place', async () => {
     await open([day('2026-09-01', hip({}, 2)), day('2026-10-01', hip({}, 14)), day('2026-11-01', hip({ side: 'right' }, 6))]);
-    expect(rows()[0]).toBe('Extension, passive left 14 ·· ·· not this time');
-    page().querySelector<HTMLButtonElement>('tbody button')!.click();
+    expect(rows()[1]).toBe('Extension, passive left 14 ·· ·· not this time');
+    page().querySelectorAll<HTMLButtonElement>('tbody button')[1]!.click();
     await fixture.whenStable();
     expect(text('.facts')).toContain('not measured at this visit');
   });

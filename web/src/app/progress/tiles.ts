@@ -1,4 +1,14 @@
-import { changeWord, endFigure, motion, rounded, sidedName, type MeasurementKey, type ProgressSeries } from '@dial-gauge/core';
+import {
+  changeWord,
+  endFigure,
+  motion,
+  rounded,
+  say,
+  sidedName,
+  worseningOf,
+  type MeasurementKey,
+  type ProgressSeries,
+} from '@dial-gauge/core';
 import type { Timeline } from './chart-model';
 
 /** One motion and side as a small chart: both modes, the error round the main one, goal, latest figure. */
@@ -48,7 +58,7 @@ function tile(side: string, own: readonly ProgressSeries[], x: (on: string) => n
   const goal = main.goal ? y(main.goal.value) : null;
   const name = sidedName(main.motion, main.side, main.digit);
   const value = endFigure(rounded(end.value, about.unit), about);
-  const word = main.sinceFirst ? changeWord(main.sinceFirst) : 'one reading';
+  const word = own.some((one) => worseningOf(one)) ? say('worse') : main.sinceFirst ? changeWord(main.sinceFirst) : 'one reading';
   return {
     key: `${main.protocol}|${main.digit ?? ''}|${side}`,
     opens: main.key,
