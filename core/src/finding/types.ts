@@ -140,7 +140,7 @@ export interface Sum {
 }
 
 /** The shape a kind has on a screen, so that colour never has to tell. */
-export type Mark = 'gap' | 'sides' | 'inner' | 'again' | 'pain' | 'steps' | 'notch' | 'change' | 'plain';
+export type Mark = 'gap' | 'sides' | 'inner' | 'again' | 'pain' | 'steps' | 'notch' | 'change' | 'fall' | 'plain';
 
 /**
  * What a programme answers a finding with: range that is to be won; a muscle's

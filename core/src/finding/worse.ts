@@ -10,11 +10,11 @@ const size = (f: Found<SinceLast>) => ({ size: sizeOf(f, Math.abs(f.facts.change
 export const worse: Kind<SinceLast> = {
   stage: 'worse',
   rank: 0,
-  mark: 'change',
+  mark: 'fall',
   telling: true,
   detect: (evidence) => sinceLast(evidence, 'loss'),
-  verdict: (f) => say('worse by {size} than at the last visit', size(f)),
-  brief: (f) => say('worse by {size}', size(f)),
+  verdict: (f) => say('{size} worse than at the last visit', size(f)),
+  brief: (f) => say('{size} worse', size(f)),
   sum: {
     at: 0,
     words: (all) =>

@@ -168,7 +168,7 @@ describe('a real worsening is in the first three lines', () => {
             output === 'patient'
               ? new RegExp(`left .*: ${best} degrees on .*, ${best - lost} degrees`)
               : new RegExp(`left hip.*${lost}°`, 'is');
-          expect(lines.some((line) => says.test(line) || (output === 'queue' && line.includes(`worse by ${lost}°`))))
+          expect(lines.some((line) => says.test(line) || (output === 'queue' && line.includes(`${lost}° worse than on`))))
             .withContext(`${output}: ${lines.join(' | ')}`)
             .toBeTrue();
         }

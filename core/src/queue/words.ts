@@ -14,7 +14,7 @@ export function reasonWords(reason: QueueReason): string {
       return say('wrote on {day}: {said}', { day: dayWords(reason.since), said });
     }
     case 'lost':
-      return say('worse by {size} than on {day}: {name}', {
+      return say('{size} worse than on {day}: {name}', {
         size: formatSize(reason.size, motion(reason.motion).unit),
         day: dayWords(reason.before),
         name: reason.name,

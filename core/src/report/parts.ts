@@ -66,13 +66,13 @@ export function changeRow(series: ProgressSeries, when: When): string[] {
   ];
 }
 
-/** What only the best reading shows: "worse than in week 6 by 14°"; empty elsewhere. */
+/** What only the best reading shows: "14° worse than in week 6"; empty elsewhere. */
 function sinceBest(series: ProgressSeries, when: When): string {
   const worse = worseningOf(series);
   if (worse?.since !== 'best') return '';
   const { unit } = findMotion(series.motion)!;
   const parts = { day: when.words(worse.on), size: formatSize(Math.abs(worse.change.change), unit) };
-  return say(when.unit === 'weeks' ? 'worse than in {day} by {size}' : 'worse than on {day} by {size}', parts);
+  return say(when.unit === 'weeks' ? '{size} worse than in {day}' : '{size} worse than on {day}', parts);
 }
 
 export const CHANGE_HEAD = ['Measurement', 'First', 'Last time', 'Now', 'Since first', 'Since last', 'Usual course'] as const;

@@ -5,6 +5,7 @@ import type { JointMark, JointState } from '../ui/body-map/body-map';
 const STATES: readonly (readonly [JointState, readonly FindingStage[], string])[] = [
   ['pain', ['pain'], 'hurts'],
   ['again', ['again'], 'to measure again'],
+  ['short', ['worse'], 'worse than at the last visit'],
   ['short', ['loss', 'pattern'], 'short'],
   ['beyond', ['beyond'], 'beyond normal'],
 ];
