@@ -158,8 +158,10 @@ describe('ValuesPage', () => {
     await open('norms', 'nothing');
     expect(text()).toContain('There is no such table');
   });
+});
 
-  it('counts what was looked up of each table', () => {
+describe('counts of values looked up', () => {
+  it('are told for each table', () => {
     const counts = countsOf([standing(AAOS[0]!), standing(AAOS[1]!, { held: { expected: -1 } })]);
     const { checked, all } = counts.get('norms aaos-1965')!;
     expect([checked, all]).toEqual([1, AAOS.length]);
