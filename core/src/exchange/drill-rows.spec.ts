@@ -105,6 +105,9 @@ describe('drills as a table', () => {
     expect(heads([...HEAD, 'name'])).toEqual(['1 name']);
     expect(heads(HEAD.filter((name) => name !== 'imposes'))).toEqual(['1 imposes']);
     expect(heads(HEAD)).toEqual(['2 name']);
+    const missing = drillsFromRows([HEAD.filter((name) => name !== 'imposes')]);
+    expect(!missing.ok && missing.refused[0]!.message).toBe('is missing; allowed: a column named imposes');
+    expect(heads([...HEAD, '', ' '])).toEqual(['2 name']);
   });
 
   it('take a decimal comma, pass over empty rows, and only show what a spreadsheet would run', () => {

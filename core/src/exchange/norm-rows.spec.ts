@@ -128,6 +128,11 @@ describe('norm sets as rows', () => {
     expect(said('year', 'soon')).toContain('is not a year');
     expect(said('from memory', 'maybe')).toContain('allowed: yes, no');
     expect(said('source', '@SUM(A1)')).toContain('formula');
+    expect(refusedOf([...mine().slice(0, 2), mine()[1]!, ...mine().slice(2)])[0]).toBe('3 id: is given twice');
+    const wide = mine().map((row, i) => (i === HEADER + 1 ? [...row, 'more'] : row));
+    expect(refusedOf(wide)).toEqual([
+      `${HEADER + 2} columns: the row has ${wide[HEADER]!.length + 1} cells; allowed: ${wide[HEADER]!.length}`,
+    ]);
     expect(refusedOf(mine().slice(0, HEADER + 1))[0]).toContain('no values follow');
     expect(refusedOf(mine().filter((_, i) => i !== HEADER))[0]).toContain('no row of column names');
     expect(refusedOf(mine().map((row, i) => (i === HEADER ? row.map((c) => (c === 'sd' ? 'spread' : c)) : row)))).toEqual([

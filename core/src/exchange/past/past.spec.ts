@@ -135,6 +135,38 @@ describe('an old list of readings', () => {
     expect(read([]).refused.length).toBe(2);
   });
 
+  it('takes pain from 0 to 10, and refuses what is none', () => {
+    const pain = (cell: string) => {
+      const { refused, sessions } = read([
+        ['date', 'motion', 'side', 'mode', 'value', 'pain'],
+        ['3.11.2025', 'knee flexion', 'left', 'passive', '95', cell],
+      ]);
+      return refused.length > 0 ? refused.map(({ column, message }) => `${column} ${message}`)[0] : sessions[0]!.measurements[0]!.pain;
+    };
+    expect([pain('0'), pain('10'), pain('4/10'), pain('')]).toEqual([0, 10, 4, undefined]);
+    expect([pain('11'), pain('-1'), pain('some')].every((said) => String(said).startsWith('pain '))).toBeTrue();
+  });
+
+  it('takes one figure of the spine as read at one site, where the motion can be', () => {
+    const { sessions } = read([
+      ['date', 'thoracolumbar flexion active', 'lumbar flexion active'],
+      ['2025-03-01', '41', '38'],
+    ]);
+    expect(sessions[0]!.measurements.map(({ instrument }) => instrument)).toEqual(['inclinometer', 'dualInclinometer']);
+  });
+
+  it('says which columns are missing, and takes no row then', () => {
+    const { refused, readings } = read([
+      ['x', 'y'],
+      ['1', '2'],
+    ]);
+    expect(refused).toEqual([
+      { line: 1, column: 'day', message: 'no column holds the day; allowed: choose one' },
+      { line: 1, column: 'value', message: 'no column holds values; allowed: choose one' },
+    ]);
+    expect(readings).toBe(0);
+  });
+
   it('takes part in progress with the larger error, and tells nobody’s name', () => {
     const { sessions } = read([
       ['date', 'left knee flexion passive'],
