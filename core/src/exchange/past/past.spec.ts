@@ -149,7 +149,7 @@ describe('an old list of readings', () => {
 
   it('takes one figure of the spine as read at one site, where the motion can be', () => {
     const { sessions } = read([
-      ['date', 'thoracolumbar flexion active', 'lumbar flexion active'],
+      ['date', 'Trunk flexion active', 'lumbar flexion active'],
       ['2025-03-01', '41', '38'],
     ]);
     expect(sessions[0]!.measurements.map(({ instrument }) => instrument)).toEqual(['inclinometer', 'dualInclinometer']);
