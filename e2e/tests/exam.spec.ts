@@ -48,7 +48,9 @@ test('an exam by keyboard alone: held, judged, followed, and still there after a
     await page.getByRole('link', { name: 'Judge' }).focus();
     await page.keyboard.press('Enter');
     const findings = page.locator('dg-findings ol > li');
-    await expect(findings.first()).toContainText('Right hip flexion, passive 118°: hurts, 4 of 10');
+    // What got worse since the last visit comes first, then pain.
+    await expect(findings.first()).toContainText('Left hip abduction, passive 18°: 12° worse than at the last visit');
+    await expect(findings.nth(1)).toContainText('Right hip flexion, passive 118°: hurts, 4 of 10');
     const sentence = findings.filter({
       hasText: 'Left hip abduction, passive 18°: 27° short of 45°, by AAOS 1965, 15° less than the right side',
     });
