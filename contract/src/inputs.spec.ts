@@ -1,4 +1,17 @@
-import { explain, GoalChange, MarkerReading, NewAmendment, NewRetest, NewRound, NewSignature, NewStudy, StudyReading } from './index.js';
+import {
+  AssessmentFile,
+  explain,
+  GivenDrill,
+  GoalChange,
+  MarkerReading,
+  NewAmendment,
+  NewReading,
+  NewRetest,
+  NewRound,
+  NewSignature,
+  NewStudy,
+  StudyReading,
+} from './index.js';
 import type * as z from 'zod';
 
 const ID = '7d444840-9dc0-41d1-b245-5ffdce74fad2';
@@ -127,5 +140,53 @@ describe('signing', () => {
     ]);
     expect(wrong(NewAmendment, { why: 'no' })).toEqual(['why: is too short; allowed: at least 3']);
     expect(wrong(NewAmendment, { why: 'wrong side', by: 'Rook' })[0]).toContain('by: is not known here');
+  });
+});
+
+describe('a drill that is given', () => {
+  const dose = { sets: 2, reps: 10, seconds: 0, timesADay: 1, daysAWeek: 5 };
+  const given = (over: Record<string, unknown>) =>
+    wrong(GivenDrill, { drill: 'heel-slide', side: 'left', dose, ...over }).filter((line) => !line.startsWith('dose'));
+
+  it('is known, fits the side, and has a version where it is of the clinic’s own', () => {
+    expect(given({})).toEqual([]);
+    expect(given({ side: 'midline' })).toEqual(['side: "midline" does not fit heel-slide; allowed: left, right, both']);
+    expect(given({ drill: 'heel-slip' })[0]).toMatch(/^drill: "heel-slip" is no drill; allowed: /);
+    expect(given({ drill: 'own-made-up' })).toEqual(['version: is missing; allowed: the version of own-made-up']);
+    expect(given({ version: 2 })).toEqual(['version: is not had by heel-slide; allowed: none']);
+  });
+});
+
+describe('a reading', () => {
+  const reading = {
+    ...{ id: ID, motion: 'hip.flexion', side: 'left', mode: 'passive', position: 'supine', instrument: 'goniometer' },
+    ...{ end: 107, heldAt: '2026-11-20T09:30:00Z' },
+  };
+
+  it('starts at zero, or where the joint can be', () => {
+    expect(wrong(NewReading, { ...reading, start: 0 })).toEqual([]);
+    expect(wrong(NewReading, { ...reading, start: -10 })).toEqual([]);
+    expect(wrong(NewReading, { ...reading, start: -300 })[0]).toMatch(/^start: −?-?300/);
+    // Zero is no place of a length, and is not asked about.
+    const wall = { ...reading, motion: 'distance.kneeToWall', position: 'standing', mode: 'active', instrument: 'tape', end: 7, start: 0 };
+    expect(wrong(NewReading, wall).filter((line) => line.startsWith('start'))).toEqual([]);
+  });
+});
+
+describe('a file of an assessment', () => {
+  const file = (...measurements: object[]) =>
+    wrong(AssessmentFile, {
+      ...{ format: 'dial-gauge/assessment', version: 1, person: { birthDate: '1984-05-02', sex: 'female' }, assessedOn: '2026-11-20' },
+      measurements,
+    });
+  const knee = { motion: 'knee.flexion', side: 'left', mode: 'passive', position: 'supine', instrument: 'goniometer' };
+
+  it('holds an angle as an angle', () => {
+    expect(file({ ...knee, trials: [{ end: 104 }] })).toEqual([]);
+    for (const trial of [{ value: 104 }, { upper: { zero: 0, end: 60 }, lower: { zero: 0, end: 20 } }])
+      expect(file({ ...knee, trials: [trial] })).toEqual([
+        'measurements.0.trials.0: needs end (and start where it was not 0), as read from a goniometer',
+      ]);
+    expect(file({ ...knee, trials: [{ start: 20, end: 10 }] })[0]).toContain('trials.0.start: 20 lies after the end, 10');
   });
 });
