@@ -80,7 +80,7 @@ describe('gauge evaluate', () => {
   it('compares with an earlier assessment', () => {
     const earlier = [{ ...example().measurements[0], trials: [{ end: 30 }] }];
     const { findings } = output(evaluate({ ...example(), previous: { assessedOn: '2026-10-01', measurements: earlier } }));
-    expect(findings.find((f: { kind: string }) => f.kind === 'changed')).toEqual(
+    expect(findings.find((f: { kind: string }) => f.kind === 'worse')).toEqual(
       jasmine.objectContaining({ expected: 30, difference: -11, severity: 'mild' }),
     );
   });
