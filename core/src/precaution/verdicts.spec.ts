@@ -86,12 +86,13 @@ const COMBINED: readonly Precaution[] = [
 ];
 
 /**
- * What the judge of limits says, for each limit of everything there is: each
- * line was looked through beside the second entries. A line that changes names
- * the limit whose verdicts have changed.
+ * What the judge of limits says, for each limit of everything there is, as it
+ * was recorded from the program. A line that changes names the limit whose
+ * verdicts have changed. It shows change, not correctness: the second entries
+ * show that.
  */
 describe('verdicts of the judge of limits', () => {
-  it('are those that were looked through', () => {
+  it('are those that were recorded', () => {
     const lines = [
       ...CAUTIONS.flatMap(({ id }) => [
         verdictLine(`${id}, asks where ${asksWhere(id)}: ${leftOutWords([{ id, joints: null }]).join('; ')}`, {

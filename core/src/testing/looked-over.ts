@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 
-/** Lines as they were when somebody last looked through them. `WRITE=1` before the test command writes the file again. */
+/** Lines as they were recorded; whoever writes them again looks through what has changed. `WRITE=1` before the test command writes the file again. */
 export function lookedOver(file: URL, lines: readonly string[]): readonly string[] {
   if (process.env['WRITE']) writeFileSync(file, lines.join('\n') + '\n');
   return readFileSync(file, 'utf8').trimEnd().split('\n');

@@ -117,11 +117,12 @@ function factsOf(at: number, signed: ReportFacts['signed']): ReportFacts {
 
 /**
  * What goes out of the program, of the visits that have every kind of finding:
- * pages, tables and files, as they were when somebody last looked through them.
+ * pages, tables and files, as they were recorded from the program. It shows
+ * change, not correctness.
  */
 describe('what goes out', () => {
   for (const kind of REPORT_KINDS)
-    it(`on paper is what was looked through: ${kind}`, () => {
+    it(`on paper is what was recorded: ${kind}`, () => {
       const lines = EVERY_KIND.flatMap((_, at) => [
         ...pageLines(makeReport(kind, factsOf(at, null))),
         ...(at === 0
@@ -136,7 +137,7 @@ describe('what goes out', () => {
       expect(lines).toEqual(lookedOver(new URL(`outputs-${kind}.txt`, import.meta.url), lines));
     });
 
-  it('as data is what was looked through', () => {
+  it('as data is what was recorded', () => {
     const lines = EVERY_KIND.flatMap((assessment, at) => {
       const graded = gradedScreens(SCREENED.slice(0, at));
       const judgement = assess(assessment);
