@@ -1,10 +1,7 @@
 import { listed, say } from '../words/say.js';
-import { sizeOf } from './make.js';
-import { sinceLast, type SinceLast } from './since-last.js';
+import { sinceLast, sizeOfChange, type SinceLast } from './since-last.js';
 import { nameOf, once } from './sums.js';
-import type { Found, Kind } from './types.js';
-
-const size = (f: Found<SinceLast>) => ({ size: sizeOf(f, Math.abs(f.facts.change)) });
+import type { Kind } from './types.js';
 
 /** Against the last visit: a change that measuring error does not cover, and no loss. */
 export const changed: Kind<SinceLast> = {
@@ -13,8 +10,8 @@ export const changed: Kind<SinceLast> = {
   mark: 'change',
   aside: true,
   detect: (evidence) => sinceLast(evidence, 'other'),
-  verdict: (f) => say(f.facts.change > 0 ? '{size} more than last time' : '{size} less than last time', size(f)),
-  brief: (f) => say(f.facts.change > 0 ? '{size} more' : '{size} less', size(f)),
+  verdict: (f) => say(f.facts.change > 0 ? '{size} more than last time' : '{size} less than last time', sizeOfChange(f)),
+  brief: (f) => say(f.facts.change > 0 ? '{size} more' : '{size} less', sizeOfChange(f)),
   sum: {
     at: 8,
     words: (all) =>

@@ -1,5 +1,5 @@
 import { isLoss, type Change } from './change.js';
-import { found, motionOf } from './make.js';
+import { found, motionOf, sizeOf } from './make.js';
 import { readings } from './steps.js';
 import type { Evidence, Found } from './types.js';
 
@@ -7,6 +7,9 @@ import type { Evidence, Found } from './types.js';
 export interface SinceLast extends Pick<Change, 'before' | 'change' | 'mdc' | 'verdict'> {
   readonly on: string;
 }
+
+/** How much a reading changed since the last visit, for its words. */
+export const sizeOfChange = (f: Found<SinceLast>) => ({ size: sizeOf(f, Math.abs(f.facts.change)) });
 
 /** What a change comes to: within measuring error, a real loss, or another real change. */
 export type ChangeKind = 'within-error' | 'loss' | 'other';

@@ -1,10 +1,7 @@
 import { listed, say } from '../words/say.js';
-import { sizeOf } from './make.js';
-import { sinceLast, type SinceLast } from './since-last.js';
+import { sinceLast, sizeOfChange, type SinceLast } from './since-last.js';
 import { nameOf, once } from './sums.js';
-import type { Found, Kind } from './types.js';
-
-const size = (f: Found<SinceLast>) => ({ size: sizeOf(f, Math.abs(f.facts.change)) });
+import type { Kind } from './types.js';
 
 /** Worse than at the last visit by more than measuring error. It comes before everything else, whatever got better since the first visit. */
 export const worse: Kind<SinceLast> = {
@@ -13,8 +10,8 @@ export const worse: Kind<SinceLast> = {
   mark: 'fall',
   telling: true,
   detect: (evidence) => sinceLast(evidence, 'loss'),
-  verdict: (f) => say('{size} worse than at the last visit', size(f)),
-  brief: (f) => say('{size} worse', size(f)),
+  verdict: (f) => say('{size} worse than at the last visit', sizeOfChange(f)),
+  brief: (f) => say('{size} worse', sizeOfChange(f)),
   sum: {
     at: 0,
     words: (all) =>

@@ -31,6 +31,6 @@ export {
   notJoinedWords,
   projectionWords,
   valueNow,
-  worseWords,
+  worseThanWords,
   type When,
 } from './words.js';

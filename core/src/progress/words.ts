@@ -2,14 +2,14 @@ import { motion, protocolName, protocolOfId } from '../catalogue/index.js';
 import type { CourseStanding } from '../course/index.js';
 import { weeksSince } from '../days.js';
 import { isGain, isLoss, type Change } from '../finding/change.js';
-import type { IsoDate } from '../terms.js';
+import type { IsoDate, MotionId } from '../terms.js';
 import { describeEnd, formatNumber, formatSigned, formatSize, rounded, suffixOf } from '../words/figures.js';
 import { instrumentWord } from '../words/instruments.js';
 import { say, upper } from '../words/say.js';
 import { rateWords } from './goal.js';
 import type { ProgressSeries } from './progress.js';
 import type { NotJoined, SeriesPoint } from './series.js';
-import { worseningOf } from './worsening.js';
+import { worseningOf, type Worsening } from './worsening.js';
 
 /** How a day is spoken of: "week 6" after an operation, otherwise as the reader writes dates. */
 export interface When {
@@ -38,8 +38,6 @@ export function headline(series: ProgressSeries, when: When): string {
   const { sinceFirst, points, plateau, motion: id } = series;
   if (!sinceFirst) return say('has one reading so far: a second one, measured the same way, shows whether anything changed');
   const { unit } = motion(id);
-  const worse = worseWords(series, when);
-  if (worse !== '') return worse;
   const parts = {
     first: when.words(points[0]!.on),
     change: `${formatSigned(rounded(sinceFirst.change, unit))}${suffixOf(unit)}`,
@@ -47,6 +45,12 @@ export function headline(series: ProgressSeries, when: When): string {
     word: changeWord(sinceFirst),
     since: plateau ? when.words(plateau.from) : '',
   };
+  const worse = worseningOf(series);
+  if (worse) {
+    const than = worseThanWords(worse, id, when);
+    if (worse.on === points[0]!.on) return say('is {than}', { than });
+    return say('is {than}; {change} since {first}, {word}', { ...parts, than });
+  }
   if (sinceFirst.verdict === 'within-error') return say('has not really changed since {first}: {change}, within measuring error', parts);
   const moved = say(when.unit === 'weeks' ? 'is {size} {word} than in {first}' : 'is {size} {word} than on {first}', parts);
   if (!plateau) return moved;
@@ -56,24 +60,10 @@ export function headline(series: ProgressSeries, when: When): string {
   });
 }
 
-/** "is 18° worse than in week 6, 4° better than in week 1"; empty where nothing got worse. */
-export function worseWords(series: ProgressSeries, when: When): string {
-  const { sinceFirst, points, motion: id } = series;
-  const worse = worseningOf(series);
-  if (!worse || !sinceFirst) return '';
-  const { unit } = motion(id);
-  const size = formatSize(Math.abs(worse.change.change), unit);
-  const since = say(when.unit === 'weeks' ? 'is {size} worse than in {day}' : 'is {size} worse than on {day}', {
-    size,
-    day: when.words(worse.on),
-  });
-  if (worse.on === points[0]!.on) return since;
-  return say('{since}; {change} since {first}, {word}', {
-    since,
-    first: when.words(points[0]!.on),
-    change: `${formatSigned(rounded(sinceFirst.change, unit))}${suffixOf(unit)}`,
-    word: changeWord(sinceFirst),
-  });
+/** "18° worse than in week 6" */
+export function worseThanWords({ size, on }: Worsening, id: MotionId, when: When): string {
+  const parts = { size: formatSize(size, motion(id).unit), day: when.words(on) };
+  return say(when.unit === 'weeks' ? '{size} worse than in {day}' : '{size} worse than on {day}', parts);
 }
 
 /** When the goal may be reached, or why that is not said. Empty without a goal. */

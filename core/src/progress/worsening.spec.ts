@@ -19,7 +19,8 @@ const worse = (...values: readonly (number | null)[]) => worseningOf(seriesOf(vi
 describe('a worsening', () => {
   it('is told since the last visit, whatever was gained since the first', () => {
     expect(worse(70, 108, 90)).toEqual(jasmine.objectContaining({ since: 'last', on: DAYS[1] }) as never);
-    expect(worse(70, 108, 90)!.change.change).toBe(-18);
+    expect(worse(70, 108, 90)!.size).toBe(18);
+    expect(worse(70, 108, 90)!.before).toBe(108);
   });
 
   it('is told since the best reading where each step alone is within measuring error', () => {

@@ -1,4 +1,4 @@
-import { isGain, isLoss, type Change } from '../finding/change.js';
+import { isLoss, type Change } from '../finding/change.js';
 import type { IsoDate } from '../terms.js';
 import type { ProgressSeries } from './progress.js';
 import { changeAt, type Series } from './series.js';
@@ -8,7 +8,11 @@ export interface Worsening {
   /** Against the visit before, or against the best reading before that. */
   readonly since: 'last' | 'best';
   readonly on: IsoDate;
-  readonly change: Omit<Change, 'errorSource'>;
+  /** The reading it is worse than. */
+  readonly before: number;
+  /** How much worse, in the motion's unit, and in multiples of the smallest change that is real. */
+  readonly size: number;
+  readonly timesError: number;
 }
 
 /**
@@ -21,10 +25,15 @@ export function worseningOf(series: Series): Worsening | null {
   const { points, isCurrent, sinceLast } = series;
   if (!isCurrent || !sinceLast) return null;
   const before = points[points.length - 2]!;
-  if (isLoss(sinceLast)) return { since: 'last', on: before.on, change: sinceLast };
+  if (isLoss(sinceLast)) return worsening('last', before.on, sinceLast);
   const best = bestBefore(series);
   const change = changeAt(series, best);
-  return change && isLoss(change) ? { since: 'best', on: points[best]!.on, change } : null;
+  return change && isLoss(change) ? worsening('best', points[best]!.on, change) : null;
+}
+
+function worsening(since: Worsening['since'], on: IsoDate, { before, change, mdc }: Pick<Change, 'before' | 'change' | 'mdc'>): Worsening {
+  const size = Math.abs(change);
+  return { since, on, before, size, timesError: size / mdc };
 }
 
 /** Where the best reading before the last one is; the latest of equals. */
@@ -46,7 +55,7 @@ export function changeRank(series: Series): number {
   const worse = worseningOf(series);
   if (worse) return worse.since === 'last' ? 0 : 1;
   if (!sinceFirst || !sinceLast) return 4;
-  const isReal = [sinceFirst, sinceLast].some((change) => isGain(change) || change.verdict !== 'within-error');
+  const isReal = [sinceFirst, sinceLast].some(({ verdict }) => verdict !== 'within-error');
   return isReal ? 2 : 3;
 }
 

@@ -69,7 +69,12 @@ export type QueueKind = QueueReason['kind'];
 export const QUEUE_GROUPS = ['today', 'due', 'met', 'way'] as const;
 export type QueueGroup = (typeof QUEUE_GROUPS)[number];
 
-/** Every kind of reason: how urgent, 0 first; one figure, because it begins a key that is sorted as text, and where it is counted. @see common practice, no source */
+/**
+ * Every kind of reason: how urgent, 0 first, and where it is counted. An
+ * urgency is one digit: it begins a key that is sorted as text.
+ *
+ * @see common practice, no source
+ */
 export const QUEUE_KINDS: Readonly<Record<QueueKind, { readonly urgency: number; readonly group: QueueGroup }>> = {
   worse: { urgency: 0, group: 'today' },
   lost: { urgency: 1, group: 'today' },
@@ -114,7 +119,7 @@ const dayAfter = (day: IsoDate, days: number): IsoDate => new Date(Date.parse(da
 
 /** Whether somebody in care needs anything, why, and since when. What was not measured again is not told from. */
 export function queueStandingOf(facts: QueueFacts): QueueStanding {
-  const found = [...fromMessages(facts), ...fromVisit(facts), ...fromLosses(facts.series), ...fromSeries(facts), ...fromDay(facts)];
+  const found = [...fromMessages(facts), ...fromVisit(facts), ...fromSeries(facts), ...fromDay(facts)];
   const reasons = found.sort((a, b) => QUEUE_KINDS[a.kind].urgency - QUEUE_KINDS[b.kind].urgency || compareDays(a.since, b.since));
   const [first] = reasons;
   return {
@@ -161,22 +166,18 @@ const lastOf = ({ points }: ProgressSeries) => points[points.length - 1]!;
 const isAimedAt = ({ goal, side }: ProgressSeries, { involvedSide }: QueueFacts): boolean =>
   goal !== null || involvedSide === 'both' || side === involvedSide;
 
-/** The largest loss, in multiples of its measuring error: the first to be looked at. */
-function* fromLosses(series: readonly ProgressSeries[]): Generator<QueueReason> {
-  const lost = series.flatMap((one) => {
-    const worse = worseningOf(one);
-    return worse ? [{ one, worse, times: Math.abs(worse.change.change) / worse.change.mdc }] : [];
-  });
-  const [first] = lost.sort((a, b) => b.times - a.times);
-  if (!first) return;
-  const { one, worse } = first;
-  const size = Math.abs(worse.change.change);
-  yield { kind: 'lost', since: lastOf(one).on, name: nameOf(one), size, before: worse.on, motion: one.motion };
-}
-
-/** Of each kind the one that has lasted longest. */
+/** Of what got worse the largest in multiples of its measuring error; of each other kind the one that has lasted longest. */
 function* fromSeries(facts: QueueFacts): Generator<QueueReason> {
   const current = facts.series.filter(({ isCurrent }) => isCurrent);
+  const lost = current.flatMap((one) => {
+    const worse = worseningOf(one);
+    return worse ? [{ one, worse }] : [];
+  });
+  const [most] = lost.sort((a, b) => b.worse.timesError - a.worse.timesError);
+  if (most) {
+    const { one, worse } = most;
+    yield { kind: 'lost', since: lastOf(one).on, name: nameOf(one), size: worse.size, before: worse.on, motion: one.motion };
+  }
   const behind = current
     .filter(({ course }) => course?.standing === 'behind')
     .map((one): QueueReason => ({ kind: 'behind', since: behindSince(one), name: nameOf(one) }));
@@ -201,7 +202,7 @@ function* fromSeries(facts: QueueFacts): Generator<QueueReason> {
   const aimed = current.filter(({ goal, projection }) => goal && projection);
   const met = aimed.filter(({ projection }) => projection?.kind === 'reached');
   // Arrived is who has arrived everywhere, and lost nothing.
-  if (met.length > 0 && met.length === aimed.length && !current.some((one) => worseningOf(one))) {
+  if (met.length > 0 && met.length === aimed.length && lost.length === 0) {
     const one = met[0]!;
     yield {
       kind: 'goal-met',

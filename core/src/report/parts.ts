@@ -2,10 +2,19 @@ import { findMotion, protocolName, protocolOf } from '../catalogue/index.js';
 import { weeksSince } from '../days.js';
 import { findProcedure } from '../procedure/index.js';
 import { alikePrecautions, alikeWords, holdsOn } from '../precaution/index.js';
-import { byChange, changeWord, courseWords, inWeeks, worseningOf, type ProgressSeries, type When } from '../progress/index.js';
+import {
+  byChange,
+  changeWord,
+  courseWords,
+  inWeeks,
+  worseningOf,
+  worseThanWords,
+  type ProgressSeries,
+  type When,
+} from '../progress/index.js';
 import { modedName } from '../finding/index.js';
 import type { Measurement } from '../assessment.js';
-import { describeEnd, formatNumber, formatSigned, formatSize, rounded, suffixOf } from '../words/figures.js';
+import { describeEnd, formatNumber, formatSigned, rounded, suffixOf } from '../words/figures.js';
 import { dayWords, say, sayCount } from '../words/say.js';
 import type { Block, ReportFacts } from './types.js';
 
@@ -69,10 +78,7 @@ export function changeRow(series: ProgressSeries, when: When): string[] {
 /** What only the best reading shows: "14° worse than in week 6"; empty elsewhere. */
 function sinceBest(series: ProgressSeries, when: When): string {
   const worse = worseningOf(series);
-  if (worse?.since !== 'best') return '';
-  const { unit } = findMotion(series.motion)!;
-  const parts = { day: when.words(worse.on), size: formatSize(Math.abs(worse.change.change), unit) };
-  return say(when.unit === 'weeks' ? '{size} worse than in {day}' : '{size} worse than on {day}', parts);
+  return worse?.since === 'best' ? worseThanWords(worse, series.motion, when) : '';
 }
 
 export const CHANGE_HEAD = ['Measurement', 'First', 'Last time', 'Now', 'Since first', 'Since last', 'Usual course'] as const;

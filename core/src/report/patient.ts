@@ -66,22 +66,17 @@ export function progressSentences(series: readonly ProgressSeries[]): {
     if (!what || !sinceFirst) continue;
     const { better } = findMotion(id)!;
     const helped = mode === 'passive' && findMotion(id)!.unit === 'deg';
-    const words = say(
-      worse
-        ? helped
-          ? '{what}, with help: {before} on {day}, {now} now.'
-          : '{what}: {before} on {day}, {now} now.'
-        : helped
-          ? '{what}, with help: {first} at first, {now} now.'
-          : '{what}: {first} at first, {now} now.',
-      {
-        what: upper(what),
-        first: plainFigure(id, points[0]!.value),
-        now: plainFigure(id, points[points.length - 1]!.value),
-        before: worse ? plainFigure(id, worse.change.before) : '',
-        day: worse ? dayWords(worse.on) : '',
-      },
-    );
+    const parts = { what: upper(what), now: plainFigure(id, points[points.length - 1]!.value) };
+    const words = worse
+      ? say(helped ? '{what}, with help: {before} on {day}, {now} now.' : '{what}: {before} on {day}, {now} now.', {
+          ...parts,
+          before: plainFigure(id, worse.before),
+          day: dayWords(worse.on),
+        })
+      : say(helped ? '{what}, with help: {first} at first, {now} now.' : '{what}: {first} at first, {now} now.', {
+          ...parts,
+          first: plainFigure(id, points[0]!.value),
+        });
     const full = better === 'less' ? `${words} ${say('Here less is better.')}` : words;
     const list = worse || isLoss(sinceFirst) ? told.less : isGain(sinceFirst) ? told.better : told.same;
     list.push(full);
@@ -92,9 +87,8 @@ export function progressSentences(series: readonly ProgressSeries[]): {
 /** One of each motion and side: what really moved; else what the person does alone, which tells them more than what a hand does. */
 function eachOnce(series: readonly ProgressSeries[]): ProgressSeries[] {
   const best = new Map<string, ProgressSeries>();
-  const worth = (of: ProgressSeries): number => (worseningOf(of) ? 4 : 0) + moved(of);
-  const moved = ({ sinceFirst, mode }: ProgressSeries): number =>
-    (sinceFirst && sinceFirst.verdict !== 'within-error' ? 2 : 0) + (mode === 'active' ? 1 : 0);
+  const worth = (of: ProgressSeries): number =>
+    (worseningOf(of) ? 4 : 0) + (of.sinceFirst && of.sinceFirst.verdict !== 'within-error' ? 2 : 0) + (of.mode === 'active' ? 1 : 0);
   for (const one of series) {
     const key = `${one.motion} ${one.side} ${one.digit ?? ''}`;
     const known = best.get(key);

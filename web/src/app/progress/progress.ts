@@ -71,11 +71,10 @@ export class ProgressPage {
     computation: ([first], before) => (before && before.source.length > 0 ? before.value : againstWorse(first)),
   });
   protected readonly screens = computed(() => this.loaded()?.screens ?? []);
-  /** What is shown large; by itself what changed most since the first visit, in multiples of its error. */
+  /** What is shown large. */
   private readonly key = linkedSignal<readonly ProgressSeries[], MeasurementKey | undefined>({
     source: this.rows,
-    computation: (rows, before) =>
-      rows.some((row) => row.key === before?.value) ? before?.value : [...rows].sort((a, b) => weight(b) - weight(a))[0]?.key,
+    computation: (rows, before) => (rows.some((row) => row.key === before?.value) ? before?.value : opensOn(rows)?.key),
   });
   protected readonly chosen = computed(() => this.rows().find((row) => row.key === this.key()));
   protected readonly timeline = computed(() => {
@@ -194,12 +193,15 @@ function againstWorse(series: ProgressSeries | undefined): Against {
   return worse.on === series.points[0]!.on ? 'first' : worse.on;
 }
 
-function weight(series: ProgressSeries): number {
-  const { sinceFirst, mode, isCurrent } = series;
+/** What got worse most; or else what changed most since the first visit: each in multiples of its error. */
+function opensOn(rows: readonly ProgressSeries[]): ProgressSeries | undefined {
+  const times = (one: ProgressSeries): number => worseningOf(one)?.timesError ?? 0;
+  const [worst] = [...rows].sort((a, b) => times(b) - times(a));
+  return worst && times(worst) > 0 ? worst : [...rows].sort((a, b) => weight(b) - weight(a))[0];
+}
+
+function weight({ sinceFirst, mode, isCurrent }: ProgressSeries): number {
   if (!isCurrent) return -3;
-  const worse = worseningOf(series);
-  // What got worse is opened before whatever got better.
-  if (worse) return 1e6 + Math.abs(worse.change.change) / worse.change.mdc;
   if (!sinceFirst) return mode === 'passive' ? -1 : -2;
   return Math.abs(sinceFirst.change) / sinceFirst.mdc + (mode === 'passive' ? 1e-6 : 0);
 }
