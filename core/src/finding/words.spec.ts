@@ -1,7 +1,7 @@
-import { readFileSync, writeFileSync } from 'node:fs';
 import { MOTIONS, protocolOf } from '../catalogue/index.js';
 import { ENGLISH, localeOf, speak, spokenLocale } from '../words/locale.js';
 import { EVERY_KIND } from '../testing/every-kind.js';
+import { recordedLines } from '../testing/recorded.js';
 import { arcVerdict, arcWords, assess, draftSummary, FINDING_KINDS, inWords, notComparedWords, saidOf, type Judgement } from './index.js';
 
 /** A language that can be told from English by eye: every phrase that was said stands in brackets. */
@@ -51,10 +51,10 @@ describe('findings in words', () => {
    * A change of wording changes it on purpose; `WRITE=1` before the test command writes it anew.
    */
   it('read as they were read through', () => {
-    const text = EVERY_KIND.map((visit) => wordsIn(assess(visit)).join('\n')).join('\n\n') + '\n';
-    const file = new URL('../testing/every-kind.txt', import.meta.url);
-    if (process.env['WRITE']) writeFileSync(file, text);
-    expect(text.split('\n')).toEqual(readFileSync(file, 'utf8').split('\n'));
+    const lines = EVERY_KIND.map((visit) => wordsIn(assess(visit)).join('\n'))
+      .join('\n\n')
+      .split('\n');
+    expect(lines).toEqual(recordedLines(new URL('../testing/every-kind.txt', import.meta.url), lines));
   });
 
   it('write figures and days as the reader does', () => {

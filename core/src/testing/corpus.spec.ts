@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import type { Assessment } from '../assessment.js';
 import { assess, RULES_VERSION } from '../finding/index.js';
 import { KINDS } from '../finding/kinds.js';
+import { hashOf } from './recorded.js';
 
 /**
  * Assessments of made-up people, one a line, drawn once by a seed and kept as
@@ -17,17 +17,15 @@ const ASSESSMENTS = readFileSync(new URL('corpus.jsonl', import.meta.url), 'utf8
 /** A line each: what a judgement comes to, short enough to be looked through when it has changed. */
 const FILE = new URL('corpus.txt', import.meta.url);
 
-const hash = (text: string): string => createHash('sha256').update(text).digest('hex');
-
 describe('a corpus of assessments with their judgement', () => {
   const judged = ASSESSMENTS.map((assessment) => assess(assessment));
   // The version is not part of what it guards.
   const lines = judged.map((judgement, at) => {
     const { findings, measurements } = judgement;
-    const short = hash(JSON.stringify({ ...judgement, rules: '' })).slice(0, 12);
+    const short = hashOf(JSON.stringify({ ...judgement, rules: '' })).slice(0, 12);
     return `${at + 1} | ${measurements.length} measurements, ${findings.length} findings | ${short}`;
   });
-  const whole = `rules ${RULES_VERSION} | ${hash(lines.join('\n'))}`;
+  const whole = `rules ${RULES_VERSION} | ${hashOf(lines.join('\n'))}`;
 
   it('stands with the version of the rules: what is judged otherwise has another version', () => {
     // `WRITE=1` before the test command writes it anew, once RULES_VERSION has been raised.

@@ -17,10 +17,10 @@ import { gradedScreens, sideDifferences, SCREENS, type GradedItem, type ScreenDo
 import { PROTOCOLS } from '../catalogue/index.js';
 import { EVERY_KIND } from './every-kind.js';
 import { limited } from './limits.js';
-import { lookedOver, shortHash } from './looked-over.js';
+import { hashOf, recordedLines } from './recorded.js';
 
 const ON = '2026-11-20';
-/** Every screen there is, each item with its worst answer. */
+/** Three screens with faults, amounts, pain and items that were skipped. */
 const SCREENED: readonly ScreenDone[] = SCREENS.slice(0, 3).map(({ id, items }) => ({
   screen: id,
   screenedOn: ON,
@@ -41,7 +41,7 @@ const SCREENED: readonly ScreenDone[] = SCREENS.slice(0, 3).map(({ id, items }) 
 }));
 
 /** The start of a long line, and a mark that changes with the rest of it. */
-const short = (line: string): string => (line.length < 260 ? line : `${line.slice(0, 200)}… ${shortHash(line)}`);
+const short = (line: string): string => (line.length < 260 ? line : `${line.slice(0, 200)}… ${hashOf(line).slice(0, 10)}`);
 
 /** A page as lines; poses are drawn and not read. */
 const pageLines = ({ title, subtitle, foot, draft, blocks }: Report): string[] => [
@@ -134,7 +134,7 @@ describe('what goes out', () => {
             ).slice(0, 4)
           : []),
       ]);
-      expect(lines).toEqual(lookedOver(new URL(`outputs-${kind}.txt`, import.meta.url), lines));
+      expect(lines).toEqual(recordedLines(new URL(`outputs-${kind}.txt`, import.meta.url), lines));
     });
 
   it('as data is what was recorded', () => {
@@ -163,6 +163,6 @@ describe('what goes out', () => {
     });
     lines.push('# a plan', JSON.stringify(planReport(plan)));
     const shown = lines.map(short);
-    expect(shown).toEqual(lookedOver(new URL('outputs-data.txt', import.meta.url), shown));
+    expect(shown).toEqual(recordedLines(new URL('outputs-data.txt', import.meta.url), shown));
   });
 });

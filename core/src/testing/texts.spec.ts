@@ -13,7 +13,7 @@ import { assumedTurn } from '../plan/station.js';
 import { CAPSULAR_PATTERNS, FROM_THE_GROUND, jointsApart, TELLING_END_FEELS, TWO_JOINT_PAIRS } from '../finding/index.js';
 import { normSetToRows } from '../exchange/norm-rows.js';
 import { NORM_SETS, TASK_NEEDS } from '../norms/index.js';
-import { lookedOver } from './looked-over.js';
+import { recordedLines } from './recorded.js';
 import { CAUTIONS, EXAM_SETS, NOT_A_DIAGNOSIS, STATIONS, stationWords, STOP_DURING, turnWords } from '../plan/index.js';
 
 const named = (of: object): string =>
@@ -72,10 +72,10 @@ const NORMS: readonly string[] = NORM_SETS.flatMap((set) => normSetToRows(set).m
 
 describe('texts and small tables', () => {
   it('are what was looked over', () => {
-    expect(LINES).toEqual(lookedOver(new URL('texts.txt', import.meta.url), LINES));
+    expect(LINES).toEqual(recordedLines(new URL('texts.txt', import.meta.url), LINES));
   });
 
   it('of norms too: beside the second entry of their figures, every note, age, source and confidence', () => {
-    expect(NORMS).toEqual(lookedOver(new URL('norms.txt', import.meta.url), NORMS));
+    expect(NORMS).toEqual(recordedLines(new URL('norms.txt', import.meta.url), NORMS));
   });
 });

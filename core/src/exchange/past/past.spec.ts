@@ -135,7 +135,7 @@ describe('an old list of readings', () => {
     expect(read([]).refused.length).toBe(2);
   });
 
-  it('takes pain from 0 to 10, and refuses what is none', () => {
+  it('accepts pain from 0 to 10 and refuses everything else', () => {
     const pain = (cell: string) => {
       const { refused, sessions } = read([
         ['date', 'motion', 'side', 'mode', 'value', 'pain'],
